@@ -21,6 +21,7 @@ import {
   type Reception,
   type Rig,
   type Wire,
+  wantSchema,
 } from '@/core/rig';
 import { assignment, landing, smallRig } from './small-rig';
 import { anyTranslator } from './some-translator';
@@ -72,7 +73,8 @@ const curve = fc.oneof(
 const coding = fc.constantFrom(...relativeCodingSchema.options);
 
 function behaviourFor(message: Message, moves: boolean, turns: boolean): fc.Arbitrary<Behaviour> {
-  const v = fc.nat(valueMax(message.type)).map((n) => u14(n));
+  const most = valueMax(message.type);
+  const v = fc.oneof(fc.constantFrom(0, most), fc.nat(most)).map((n) => u14(n));
   const fixed = fc.record({ type: fc.constant('fixed' as const), value: v });
   const stepping = fc.oneof(
     fc.record({ type: fc.constant('stepping' as const), counterId: fc.constantFrom('n0', 'n1') }),
@@ -121,16 +123,19 @@ const bankOf = ({ rows, toSelected }: { readonly rows?: boolean; readonly toSele
   ...(toSelected ? { toSelected: { selected: 'p2', by: 'p3' } } : {}),
 });
 
+/** What a send is there for: mostly something, now and then several, or nothing. */
+const meant = fc.constantFrom<string[]>(['p0'], ['p0'], ['p1'], ['p2'], ['p3'], ['p3'], ['p4'], ['p0', 'p3'], []);
+
 function action(moves: boolean, turns: boolean): fc.Arbitrary<Action> {
   const port = fc.constantFrom(undefined, undefined, undefined, '', 'A', 'every port', '"A"');
   const send = someMessage.chain((message) =>
-    fc.tuple(behaviourFor(message, moves, turns), port).map(
-      ([behaviour, out]): Action => ({
+    fc.tuple(behaviourFor(message, moves, turns), port, meant).map(
+      ([behaviour, out, ids]): Action => ({
         type: 'send',
         message,
         behaviour,
         pinned: false,
-        meant: ['p0'],
+        meant: [...ids],
         ...(out === undefined ? {} : { port: out }),
       }),
     ),
@@ -228,6 +233,8 @@ const someFunction = fc.constantFrom(...ids).chain((on) => {
     page: fc.constantFrom(null, null, 1, 2),
     layer: fc.constantFrom(-1, -1, 0, 1, 2),
     actions: fc.array(action(moves, kind === 'encoder'), { minLength: 1, maxLength: 3 }),
+    /** What is wanted of all that it is there for; null where nobody said it. */
+    want: fc.constantFrom(null, null, ...wantSchema.options),
     text: fc.constantFrom('', 'LOOM', '=X'),
     longText: fc.constantFrom('', '', 'Loom of the hall'),
     colour: fc.constantFrom('', '', '#aa3311'),
@@ -390,6 +397,18 @@ export const someRichRig = fc.record({
     'rising-edge' as const,
   ),
   channelModes: fc.constantFrom(undefined, 'obeyed' as const),
+  threshold: fc.constantFrom(64, 64, 64, 1, 100).map(u7),
+  fourteenBit: fc.constantFrom('act-on-each' as const, 'wait-for-low-byte' as const),
+  relativeStep: fc.constantFrom(1 / 127, 0.1),
+  rejectGap: fc.constantFrom(null, null, u7(5)),
+  quantised: fc.constantFrom('none' as const, 'none' as const, 'none' as const, 'bar' as const),
+  /** What the boards do with releases, latches and positions. */
+  releaseAfterHold: fc.constantFrom('fires' as const, 'suppressed' as const),
+  releaseAfterDoubleTap: fc.constantFrom('fires' as const, 'suppressed' as const),
+  releaseLookup: fc.constantFrom('press-layer' as const, 'current-layer' as const),
+  togglesSurvive: fc.boolean(),
+  resends: fc.boolean(),
+  lights: fc.constantFrom('own-state' as const, 'feedback' as const),
   /** Where a knob of each board springs to, how a pad of each is struck, and whether pressure follows. */
   springsTo: fc.constantFrom(null, null, 0, 0.5),
   strike: fc.constantFrom<Control['strike'][]>(null, null, { from: 0.4, curve: { type: 'exponential', amount: 3 } }),
@@ -486,6 +505,7 @@ export function richRig(given: SomeRichRig): Rig {
         ? { type: 'chord', with: `${unit}-${partner}`, windowMs: f.windowMs, singlesFire: f.singlesFire }
         : { type: f.type === 'chord' ? 'press' : f.type },
       actions: counted(f.actions, unit),
+      wants: f.want === null ? [] : meantBy(f.actions).map((parameterId) => ({ parameterId, want: f.want ?? 'sets' })),
       textShort: f.text,
       textLong: f.longText,
       colour: f.colour,
@@ -567,6 +587,12 @@ export function richRig(given: SomeRichRig): Rig {
         ...(given.senses ? { sensesPolarity: true } : {}),
         ...(given.whileEdited ? { whileEdited: given.whileEdited } : {}),
         press: given.waits ? 'waits' : 'always-fires',
+        releaseAfterHold: given.releaseAfterHold,
+        releaseAfterDoubleTap: given.releaseAfterDoubleTap,
+        releaseLookup: given.releaseLookup,
+        togglesSurviveBankChange: given.togglesSurvive,
+        resendsPositions: given.resends,
+        lights: given.lights,
       },
     })),
     controls: ids.map((id, i) => ({
@@ -615,6 +641,11 @@ export function richRig(given: SomeRichRig): Rig {
           takeover: ['jump', 'pickup', 'scale'],
           feedback: 'same-address',
           actsOn: given.actsOn,
+          threshold: given.threshold,
+          fourteenBit: given.fourteenBit,
+          relativeStep: given.relativeStep,
+          rejectGap: given.rejectGap,
+          launchQuantisation: given.quantised,
           ...(given.channelModes ? { channelModes: given.channelModes } : {}),
           ...(given.learning ? { learning: given.learning } : {}),
           ...(given.asksKind ? { asksKind: true } : {}),
@@ -694,6 +725,11 @@ function drivesOf({ drives, beats }: SomeRichRig, parameters: readonly Parameter
     return [{ parameterId: moved.id, from: value(from), to: value(to), curve: bent, ...lasting }];
   });
 }
+
+/** Every parameter that some actions are there for, once. */
+const meantBy = (actions: readonly Action[]): readonly string[] => [
+  ...new Set(actions.flatMap((x) => (x.type === 'send' ? x.meant : []))),
+];
 
 /** The actions of a controller: its own counters in place of `n0` and `n1`. */
 const counted = (actions: readonly Action[], unit: string): Action[] =>

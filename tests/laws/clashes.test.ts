@@ -5,6 +5,8 @@ import { describe, expect, it } from 'vitest';
 import { judge } from '@/core/checks';
 import { channel, type Message, u7, u14 } from '@/core/midi';
 import type { Rig, Translated, TranslatedType, Translator } from '@/core/rig';
+import { continuous, parameter } from '../kit/small-rig';
+import { kindsRig, movingFromAnywhere, type SomeKinds, someKinds } from '../kit/some-kinds';
 import {
   arrivingRig,
   moving,
@@ -279,6 +281,110 @@ describe('a clash', () => {
         expect(clashing.filter((id) => !moves.has(id))).toEqual([]);
       }),
       settings,
+    );
+  });
+});
+
+const cc20 = cc(20);
+const toggled = (id: string) => parameter(id);
+const stepped = (id: string) => parameter(id, { kind: 'stepped', lowest: 0, highest: 3, steps: [...'abcd'] });
+const tone = (id: string) => continuous(id, 0, 100);
+const switched: SomeKinds['sends'][number] = {
+  message: cc20,
+  on: 'fs1',
+  to: 0,
+  pressed: 'fixed',
+  moved: 'range',
+  values: [0.3, 0.2],
+  coding: 'twos-complement',
+};
+const heard: SomeKinds['lands'][number] = {
+  at: cc20,
+  of: 0,
+  parameter: 1,
+  mode: 'toggle',
+  part: [0, 1],
+  coding: 'twos-complement',
+  takeover: 'jump',
+  by: null,
+};
+const base: SomeKinds = {
+  kinds: [tone, toggled, stepped],
+  sends: [switched, { ...switched, message: cc(21), on: 'fs2', to: 2 }],
+  lands: [heard],
+  actsOn: 'at-or-above-threshold',
+  waits: false,
+};
+/** What the law found of modes, shrunk; and which functions clash. */
+const modes: readonly (readonly [string, SomeKinds, readonly string[]])[] = [
+  ['what stays below what counts as on flips nothing', base, []],
+  ['and does at a target that acts on any message', { ...base, actsOn: 'any-message' }, ['a0']],
+  [
+    'what is moved all the way passes it',
+    { ...base, sends: [{ ...switched, on: 'k1', values: [0, 1] }, ...base.sends.slice(1)] },
+    ['a0'],
+  ],
+  [
+    'what goes by its states is without any',
+    { ...base, lands: [{ ...heard, parameter: 2, mode: 'states' }], sends: [switched, switched] },
+    [],
+  ],
+  [
+    'clicks never say the value between them',
+    {
+      ...base,
+      sends: [{ ...switched, on: 'k1', moved: 'relative', coding: 'binary-offset' }, ...base.sends.slice(1)],
+      lands: [{ ...heard, parameter: 1, mode: 'set', by: { from: u14(64), to: u14(64) } }],
+    },
+    [],
+  ],
+  [
+    'a control change that carries no clicks turns nothing',
+    { ...base, sends: [{ ...switched, values: [0, 0] }, ...base.sends.slice(1)], lands: [{ ...heard, mode: 'relative' }] },
+    [],
+  ],
+  [
+    'what is picked up in a range without travel stands still, and what is set there does not',
+    {
+      ...base,
+      kinds: [toggled, tone, stepped],
+      lands: [{ ...heard, mode: 'absolute', part: [0.5, 0.5], takeover: 'pickup' }],
+    },
+    [],
+  ],
+];
+const addressClashes = (rig: Rig): readonly string[] =>
+  [...judge(rig).findings.values()]
+    .flat()
+    .filter((f) => f.check === 'address-clash')
+    .map((f) => f.subjectId)
+    .sort();
+
+/** Of a landing that scales, where one value alone is sent, the check says what any other value there would do; common practice, no source. */
+const isOneValueScaled = (rig: Rig, id: string): boolean =>
+  rig.landings.some((l) => l.takeover === 'scale') &&
+  rig.assignments.some(
+    (a) => a.id === id && a.actions.some((x) => x.type === 'send' && ['fixed', 'click'].includes(x.behaviour.type)),
+  );
+
+describe('a clash by what is done with a message', () => {
+  it.each(modes)('%s', (_name, s, clashing) => {
+    const rig = kindsRig(s);
+    expect([addressClashes(rig), [...movingFromAnywhere(rig)].sort()]).toEqual([clashing, clashing]);
+  });
+  it('is told exactly where some value of it moves what nobody meant, from somewhere', () => {
+    fc.assert(
+      fc.property(someKinds, (s) => {
+        const rig = kindsRig(s);
+        const moves = movingFromAnywhere(rig);
+        const told = known(rig);
+        const reserved = new Set(
+          [...judge(rig).findings.values()].flat().flatMap((f) => (f.check === 'reserved-number' ? [f.subjectId] : [])),
+        );
+        expect([...moves].filter((id) => !told.has(id) && !reserved.has(id))).toEqual([]);
+        expect(addressClashes(rig).filter((id) => !moves.has(id) && !isOneValueScaled(rig, id))).toEqual([]);
+      }),
+      { numRuns: Math.ceil(RUNS / 4) },
     );
   });
 });

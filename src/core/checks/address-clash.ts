@@ -39,8 +39,7 @@ export const addressClash: AssignmentCheck<
       for (const message of messagesOf(action, index.counters)) {
         const outlet = outletFor(index, assignment.controlId, action);
         const sharers = sharersOf(index, outlet, message);
-        for (const { parameterId, landing } of movedBy(context, assignment, action, message, sharers)) {
-          if (meant.has(parameterId)) continue;
+        for (const { parameterId, landing } of movedBy(context, assignment, action, message, sharers, meant)) {
           if (landing && lowByteAt(index, outlet, message, landing) && toldAsLowByte(context, own, message, sharers, parameterId))
             continue;
           for (const heard of [message, ...heardAnywhere(index, outlet, message)]) keys.add(addressKey(heard));

@@ -30,7 +30,7 @@ const eachSend =
       if (sender === null) return [];
       const each = sendsOnArriving(arrival).map((send) => {
         const sharers = sharersOf(context.index, outletFor(context.index, sender.controlId, send), send.message);
-        const moved = movedBy(context, sender, send, send.message, sharers);
+        const moved = movedBy(context, sender, send, send.message, sharers, new Set());
         return { send, heard: moved.flatMap((m) => (m.landing ? [m.parameterId] : [])) };
       });
       const together = new Set(each.flatMap((e) => e.heard));
@@ -81,7 +81,7 @@ export const arrivalUnheard: ControllerCheck<'arrival-unheard', Sent> = {
   guide: 'What is sent on arriving at a bank or page is not listened for by what it is there for.',
   say: ({ place, message, parameter }) => ({
     title: `Arriving at ${place} does nothing to ${parameter}.`,
-    reason: `${message} goes out there for it, and it does not listen for that, or no wire leads there.`,
+    reason: `${message} goes out there for it, and it does not listen for that, does nothing at the values that are sent, or no wire leads there.`,
   }),
   find: (context, controller) => unheard(context, controller, 'caution'),
   fixes: noFixes,

@@ -10,17 +10,17 @@ import {
   noSysex,
   type PackedMessage,
   packedKey,
-  packedType,
   packedValue,
   u7,
   valueMax,
 } from '../midi';
-import { chosenValues, modeOf } from '../modes';
+import { valuesThatMove } from '../modes';
 import {
   type Assignment,
-  actsOnSome,
   addressesOf,
+  arrivesAmong,
   canSend,
+  emptySteps,
   type HeardSend,
   hostLayerAt,
   type Landing,
@@ -133,13 +133,14 @@ export function timesHeard(
   );
 }
 
-/** Everything that a message of an assignment moves. `sharers`: sends that a receiver cannot tell from it. */
+/** Everything that a message of an assignment moves but some parameters. `sharers`: sends that a receiver cannot tell from it. */
 export function movedBy(
   context: CheckContext,
   assignment: Sender,
   send: Send,
   message: Message,
   sharers: readonly PlacedSend[],
+  but: ReadonlySet<string>,
 ): readonly Moved[] {
   const { index } = context;
   const others = sharers.filter((o) => o.assignment.id !== assignment.id);
@@ -149,7 +150,7 @@ export function movedBy(
   const layer = hostLayerAt(index, assignment.layerId);
   const landed = reads.flatMap((landing): Moved[] => {
     const target = index.targets.get(landing.targetId);
-    if (!target || landing.hostLayerId !== layer) return [];
+    if (!target || landing.hostLayerId !== layer || but.has(landing.parameterId)) return [];
     const apart = target.reception.tellsPortsApart && landing.port !== '';
     const moves = (arrivals.get(target.id) ?? []).some(({ message: heard, ports }) => {
       const keys = new Set(heardKeys(heard));
@@ -165,6 +166,7 @@ export function movedBy(
     if (hostLayerAt(index, other.layerId) !== layer) return [];
     return its.meant.flatMap((parameterId): Moved[] => {
       const targetId = index.parameters.get(parameterId)?.targetId ?? '';
+      if (but.has(parameterId)) return [];
       const entered = (index.landingsOf.get(parameterId) ?? []).length > 0;
       const mine = arrivals.get(targetId) ?? [];
       const at = entered ? null : toBeEnteredAt(context, other, its, targetId);
@@ -252,16 +254,22 @@ function actsOnWhatComes(
   landing: Landing,
   heard: HeardSend,
 ): boolean {
+  const parameter = index.parameters.get(landing.parameterId);
+  const target = index.targets.get(landing.targetId);
+  if (!parameter || !target) return false;
+  const empty = emptySteps(index, parameter);
+  const read = empty ? { ...parameter, empty } : parameter;
+  const values = valuesThatMove(landing, read, target.reception, heard.at.type);
   const gesture = index.assignments.get(sender.id)?.gesture.type ?? 'press';
   if (!isTranslated(index, outletFor(index, sender.controlId, send), message))
-    return actsOnSome(index.counters, send, gesture, landing, heard);
-  const chosen = chosenValues(modeOf(landing.mode).needs, landing);
-  if (chosen === null) return true;
+    return arrivesAmong(index.counters, send, gesture, values, heard);
+  // Of bytes that a translator makes, those of a sequence may come together with any others.
+  if (kindOf(heard.at.type).sequence !== null) return values.length > 0;
   const keys = new Set(addressesOf(landing).map(addressKey));
   return wordsThrough(index, around, sender, send, message).some(({ to, word }) => {
     if (to !== landing.targetId || !keys.has(packedKey(word))) return false;
-    const value = packedValue(word);
-    return packedType(word) === 'program' || (value >= chosen.from && value <= chosen.to);
+    const value = carriesValue(heard.at.type) ? packedValue(word) : 0;
+    return values.some(({ from: low, to: high }) => value >= low && value <= high);
   });
 }
 

@@ -4,4 +4,5 @@ export { chosenValues } from './chosen';
 export { type Hear, makeHear, travelOf } from './hear';
 export { modeOf, type ReceiveMode, receiveModeSchema, receiveModes } from './list';
 export type { ReceiveModeFacts } from './mode';
+export { valuesThatMove } from './moving-values';
 export { makeTravel, type Travel } from './travel';

@@ -11,14 +11,6 @@ export interface Load {
 /** What loading each step of a parameter does, by step; steps that say nothing are not in it. */
 export type Loads = ReadonlyMap<number, Load>;
 
-/** The steps of a parameter that nothing is stored under; undefined where all are. */
-export function emptySteps(index: RigIndex, parameter: Parameter): ReadonlySet<number> | undefined {
-  const rows = index.presetsOf.get(parameter.id);
-  if (!rows || parameter.kind !== 'stepped') return undefined;
-  const empty = new Set([...contentsOf(rows)].flatMap(([step, { stored }]) => (stored ? [] : [step])));
-  return empty.size === 0 ? undefined : empty;
-}
-
 /** What loads of the parameters in play do to the parameters in play, by the slot of the one that chooses. Values are kept in their ranges. */
 export function loadsOf(
   index: RigIndex,

@@ -5,6 +5,7 @@ import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
 import {
   actsInstead,
   eachNumber,
+  emptySteps,
   isTogether,
   type Landing,
   type Layer,
@@ -16,7 +17,7 @@ import {
 } from '../rig';
 import { accepts, clocksOf, tempoParameter } from '../wires';
 import { type Macro, macrosOf, movesAlong } from './macros';
-import { emptySteps, type Loads, loadsOf } from './presets';
+import { type Loads, loadsOf } from './presets';
 import { settledBy } from './settled';
 import { movedBy, type Strip, stripOf } from './strips';
 import type { TakeoverRule } from './takeover';

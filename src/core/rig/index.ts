@@ -136,7 +136,7 @@ export { sameJson } from './json';
 export { type OneByOne, oneByOne } from './one-by-one';
 export { outletOf, portsOf } from './outlet';
 export { type OutsideAction, outsideActions } from './outside';
-export { contentsOf, type PresetContents } from './presets';
+export { contentsOf, emptySteps, type PresetContents } from './presets';
 export { firstBroken, referencesOf, rowsPointingAt } from './references';
 
 // How a gesture counts.
@@ -144,7 +144,7 @@ export { firstBroken, referencesOf, rowsPointingAt } from './references';
 export { countingOf, countsNumbers, numbersCounted } from './counting';
 export { addressesOf, eachNumber, eachStep, type HeardAt, heardAt, hearsAll, isRun } from './heard-at';
 export { alternates, onTurn, sentAtOnce } from './turns';
-export { actsOnSome, canSend, type HeardSend, isChosen } from './values-sent';
+export { actsOnSome, arrivesAmong, canSend, type HeardSend, isChosen } from './values-sent';
 
 // What a function is called, and what its light shows.
 

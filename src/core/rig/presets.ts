@@ -1,5 +1,5 @@
 // What a target keeps under the steps of a stepped parameter: rows of one step are read together.
-import type { Preset } from './schema';
+import type { Parameter, Preset } from './schema';
 
 /** What loading one step does, beside that the parameter stands at it. */
 export interface PresetContents {
@@ -30,3 +30,14 @@ export function contentsOf(rows: readonly Preset[]): ReadonlyMap<number, PresetC
 
 /** The presets of a rig by the parameter that chooses among them. */
 export type PresetsOf = ReadonlyMap<string, readonly Preset[]>;
+
+/** The steps of a parameter that nothing is stored under; undefined where all are. */
+export function emptySteps(
+  { presetsOf }: { readonly presetsOf: PresetsOf },
+  parameter: Parameter,
+): ReadonlySet<number> | undefined {
+  const rows = presetsOf.get(parameter.id);
+  if (!rows || parameter.kind !== 'stepped') return undefined;
+  const empty = new Set([...contentsOf(rows)].flatMap(([step, { stored }]) => (stored ? [] : [step])));
+  return empty.size === 0 ? undefined : empty;
+}

@@ -1,6 +1,15 @@
 // Which values a send can put out: for what listens for some of them only.
 import { exhaustive, type Lookup } from '../base';
-import { carriesValue, type Message, valueMax, valuesArriving } from '../midi';
+import {
+  carriesValue,
+  decodeClicks,
+  type Message,
+  MOST_CLICKS,
+  type RelativeCoding,
+  type ValueRange,
+  valueMax,
+  valuesArriving,
+} from '../midi';
 import { chosenValues, modeOf } from '../modes';
 import { countingOf } from './counting';
 import type { Counter, Gesture, Landing, Reception, Send } from './schema';
@@ -29,7 +38,7 @@ export function canSend(
     case 'click':
       return among(behaviour.value);
     case 'relative':
-      return true;
+      return saysClicks(behaviour.coding, from, to);
     case 'stepping': {
       const counter = countingOf(counters, behaviour);
       // A note that is struck ends with 0.
@@ -43,21 +52,36 @@ export function canSend(
   }
 }
 
+/** Whether one of some values says clicks, as many as one message carries: none says nothing. */
+function saysClicks(coding: RelativeCoding, from: number, to: number): boolean {
+  for (let v = from; v <= Math.min(to, 127); v++) {
+    const clicks = Math.abs(decodeClicks(v, coding));
+    if (clicks > 0 && clicks <= MOST_CLICKS) return true;
+  }
+  return false;
+}
+
 /** Whether a landing acts on some values of its message only. */
 export const isChosen = (landing: Landing): boolean => chosenValues(modeOf(landing.mode).needs, landing) !== null;
 
-/** Whether a landing acts on something that a send puts out on a gesture; `heard`: as what this arrives, and where the landing hears it. */
-export function actsOnSome(
+/** Whether a landing acts on something that a send puts out on a gesture, so far as it tells values apart. */
+export function actsOnSome(counters: Lookup<string, Counter>, send: Send, gesture: Gesture['type'], landing: Landing): boolean {
+  const chosen = chosenValues(modeOf(landing.mode).needs, landing);
+  const plain: HeardSend = { as: send.message, at: send.message, when: 'act-on-each' };
+  return chosen === null || arrivesAmong(counters, send, gesture, [chosen], plain);
+}
+
+/** Whether something that a send puts out on a gesture is heard among some values; of what carries none, whether there are any. */
+export function arrivesAmong(
   counters: Lookup<string, Counter>,
   send: Send,
   gesture: Gesture['type'],
-  landing: Landing,
-  heard: HeardSend = { as: send.message, at: send.message, when: 'act-on-each' },
+  values: readonly ValueRange[],
+  { as, at, when, tops }: HeardSend,
 ): boolean {
-  const chosen = chosenValues(modeOf(landing.mode).needs, landing);
-  if (chosen === null || !carriesValue(send.message.type)) return true;
-  return valuesArriving(heard.as, heard.at, chosen, heard.when, heard.tops).some(({ from, to }) =>
-    canSend(counters, send, gesture, from, to),
+  if (!carriesValue(send.message.type)) return values.length > 0;
+  return values.some((heard) =>
+    valuesArriving(as, at, heard, when, tops).some(({ from, to }) => canSend(counters, send, gesture, from, to)),
   );
 }
 
