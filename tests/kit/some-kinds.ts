@@ -156,6 +156,13 @@ function used({ controlId: on, ...a }: Assignment, t: number): readonly ChainEve
   return [...positions, ...fractions, ...positions.toReversed()].map((p, i) => moveTo(on, t + i * 20, p));
 }
 
+/** What may come first of what is turned: any of its values, or any number of clicks. */
+function firstOf(a: Assignment): readonly (readonly ChainEvent[])[] {
+  const send = sendOf(a);
+  if (send.behaviour.type !== 'relative') return positionsOf(send).map((p) => [moveTo(a.controlId, BEGINS, p)]);
+  return Array.from({ length: 63 }, (_, i) => i + 1).flatMap((n) => [-n, n].map((clicks) => [turn(a.controlId, BEGINS, clicks)]));
+}
+
 /** When what counts begins: what another one does is over, and everything put where it is tried. */
 const BEGINS = 20_000;
 
@@ -171,7 +178,7 @@ export function movingFromAnywhere(rig: Rig): ReadonlySet<string> {
     });
     const before = [...(other === a ? [] : used(other, 100)), ...put];
     // A knob may be turned so fast that its first message is any of them.
-    const fast = part === null ? positionsOf(sendOf(a)).map((p) => [moveTo(a.controlId, BEGINS, p)]) : [];
+    const fast = part === null ? firstOf(a) : [];
     return [used(a, BEGINS), ...fast].some((mine) =>
       played(alone, [...before, ...mine]).values.some((line) => {
         const [at = '', id = ''] = line.split(' ');

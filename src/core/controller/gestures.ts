@@ -35,14 +35,14 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
   const holdReleases = lookUp(d, control, 'hold-release', where);
   const twice = doubles.length > 0 || tapHolds.length > 0;
   const second = twice && tap !== undefined && t <= tap.firstAt + firmware.doubleTapMs;
-  if (tap && !second) flush(d, control, tap);
-  d.taps = withoutEntry(d.taps, id);
 
   const met = meetings(d, control, where);
   const swallowed = met.some((m) => m.armed.chord?.singlesFire === false);
   // A chord that silences single presses silences all that a press alone does: until its window is over, all of that waits.
   const chordMs = swallowed ? 0 : chordWindow(d, control, where);
   const doubled = second && !swallowed;
+  const first = tap ? giveUp(d, control, tap, doubled && firmware.press === 'waits') : null;
+  d.taps = withoutEntry(d.taps, id);
   // On firmware that waits, a second tap that may be held keeps back what two taps do without it: their double tap, or both presses.
   const mayHold = doubled && tapHolds.length > 0 && firmware.press === 'waits';
   const longer = holds.length > 0 || holdReleases.length > 0;
@@ -66,7 +66,8 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
     repeatAt: repeats.length > 0 && !swallowed ? t + Math.max(firmware.holdMs, chordMs) : null,
     kept: chordMs > 0 && kept.length > 0 ? { until: t + chordMs, gestures: kept } : null,
     second: doubled,
-    keptForHold: !mayHold || !tap ? null : doubles.length > 0 ? { type: 'double-tap' } : { type: 'first-press', tap },
+    first,
+    keptForHold: !mayHold || !tap ? null : doubles.length > 0 ? 'double-tap' : 'first-press',
     chords: met.map((m) => m.armed.slot),
     swallowed,
     others: false,
@@ -81,6 +82,20 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
   }
   openOnPress(d, control);
   spendNextPress(d, control, where);
+}
+
+/**
+ * What becomes of a tap as the next press comes: what it kept back goes out, but where the two are one gesture on firmware that waits. Then what repeated goes out alone,
+ * and the rest is given back, for the case that a chord takes the second.
+ */
+function giveUp(d: Draft, control: ProgramControl, tap: Tap, together: boolean): Tap | null {
+  if (!together) {
+    flush(d, control, tap);
+    return null;
+  }
+  const [alone, both] = [true, false].map((own) => tap.keptBack.filter((k) => (k.gesture === 'repeat') === own));
+  flush(d, control, { ...tap, keptBack: alone ?? [] });
+  return { ...tap, keptBack: both ?? [] };
 }
 
 /** The second press of a double tap is no first one. */
@@ -164,11 +179,15 @@ function joinChord(d: Draft, partnerId: string, armed: Armed): void {
     swallowed: true,
     press: isKeptBack(partner.press) ? GIVEN_UP : partner.press,
     kept: null,
+    first: null,
     keptForHold: null,
     repeatAt: null,
     second: false,
   });
   d.taps = withoutEntry(d.taps, partnerId);
+  // A tap before it was no half of two: it was alone.
+  const control = d.program.controls.get(partnerId);
+  if (control && partner.first) flush(d, control, partner.first);
 }
 
 /** A control comes up. */
@@ -188,7 +207,7 @@ export function release(d: Draft, control: ProgramControl): void {
   const twice = doubles.length > 0 || tapHolds.length > 0;
   const stillOpen = firmware.press === 'waits' && twice && !down.second && !held && d.t < windowEnd;
 
-  if (!held && down.keptForHold?.type === 'first-press') flush(d, control, down.keptForHold.tap);
+  if (!held && down.keptForHold === 'first-press' && down.first) flush(d, control, down.first);
   // The press that was kept back: it goes out now, or at the end of its window.
   const dueAt =
     down.press.type === 'waits' ? down.press.until : down.press.type === 'waits-for-release' && stillOpen ? windowEnd : null;
@@ -199,7 +218,7 @@ export function release(d: Draft, control: ProgramControl): void {
   }
   const fired = (gesture: 'double-tap' | 'repeat'): boolean => !down.kept?.gestures.includes(gesture);
   if (held && !down.swallowed) runAll(d, tapHeld ? tapHolds : lookUp(d, control, 'hold', where), LET_GO);
-  if (down.keptForHold?.type === 'double-tap') {
+  if (down.keptForHold === 'double-tap') {
     if (!held) {
       runAll(d, doubles, struck(down.velocity));
       runAll(d, doubles, LET_GO);

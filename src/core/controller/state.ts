@@ -37,8 +37,10 @@ export interface Down {
   readonly kept: { readonly until: number; readonly gestures: readonly ('double-tap' | 'repeat')[] } | null;
   /** This press is the second one of a double tap. */
   readonly second: boolean;
+  /** The first of two taps, on firmware that waits: what it kept back is given up for both together. Null for what is not the second. */
+  readonly first: Tap | null;
   /** What is kept back until it is known whether a second tap is held: its double tap, or the press of the first tap; null for nothing. */
-  readonly keptForHold: { readonly type: 'double-tap' } | { readonly type: 'first-press'; readonly tap: Tap } | null;
+  readonly keptForHold: 'double-tap' | 'first-press' | null;
   /** Slots of the chords that it is part of. */
   readonly chords: readonly number[];
   /** Whether chords that keep single presses back took this one. */
@@ -109,6 +111,7 @@ const downFromTheStart = (where: Where): Down => ({
   repeatAt: null,
   kept: null,
   second: false,
+  first: null,
   keptForHold: null,
   chords: [],
   swallowed: false,
