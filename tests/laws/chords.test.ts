@@ -126,6 +126,23 @@ describe('a chord that silences single presses', () => {
       { numRuns: RUNS },
     );
   });
+  it('and where it does not silence them, changes nothing of what they send', () => {
+    fc.assert(
+      fc.property(anyCase, anyCase, windows, somePresses, somePresses, (one, { has }, windowMs, first, second) => {
+        const rig = withChord(one, has, windowMs);
+        const events = [...eventsOf('fs1', pressesOf(first)), ...eventsOf('fs2', pressesOf(second, 1 / 8))];
+        const alone: Rig = { ...rig, assignments: rig.assignments.filter((a) => a.id !== 'chord') };
+        const open: Rig = {
+          ...rig,
+          assignments: rig.assignments.map((a) =>
+            a.gesture.type === 'chord' ? { ...a, gesture: { ...a.gesture, singlesFire: true } } : a,
+          ),
+        };
+        expect(sentIn(open, events).filter((s) => s.number !== CHORD)).toEqual(sentIn(alone, events));
+      }),
+      { numRuns: RUNS },
+    );
+  });
   it('two taps within its window are both sent by what always fires', () => {
     const firmware = { press: 'always-fires', releaseAfterHold: 'fires', releaseAfterDoubleTap: 'fires' } as const;
     const rig = withChord({ has: ['press', 'double-tap'], firmware, presses: [] }, [], 290);
