@@ -26,6 +26,7 @@ const laws = {
   through: 'what is played through is what the controller would send by itself',
   rehearsal: 'who plays as planned is right, and what is planted is told back',
   judging: 'an edit is judged as the rig after it would be judged anew',
+  apart: 'a unit that stands apart changes nothing of what was there',
   gestures: 'one switch sends for any presses what the rules say',
   chords: 'a chord takes the presses that meet, and nothing from others',
   following: 'where a controller is, is among the places that agree with what was heard',

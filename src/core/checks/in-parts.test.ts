@@ -89,7 +89,7 @@ describe('judging in parts', () => {
     fc.assert(
       fc.property(
         someRichRig,
-        fc.array(fc.constantFrom('takes', 'tells', 'drops', 'idle'), { minLength: 1, maxLength: 40 }),
+        fc.array(fc.constantFrom('takes', 'takes', 'idle', 'idle', 'tells', 'drops'), { minLength: 4, maxLength: 40 }),
         (given, days) => {
           const rig = richRig(given);
           const once = judge(rig);
@@ -105,7 +105,7 @@ describe('judging in parts', () => {
               const what = days[day++ % days.length];
               // Whoever was idle for long drops what they have.
               if (what === 'drops' || day > 2000) dropped += inHand.splice(0).length;
-              if (what === 'takes') inHand.push(...theirs.splice(0, 2).filter((id) => !own.has(id)));
+              if (what === 'takes') inHand.push(...theirs.splice(0, 3).filter((id) => !own.has(id)));
               if (what === 'tells') news.push(...inHand.splice(0, 1).flatMap((id) => structuredClone(known.get(id)) ?? []));
               const told = news;
               news = [];

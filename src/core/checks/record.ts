@@ -160,7 +160,7 @@ export const leftover: RigCheck<'leftover', { readonly target: string; readonly 
   guide: 'A target still listens where nothing is sent any more.',
   say: ({ target, address, parameter }) => ({
     title: `${target} still listens on ${address} for ${parameter}.`,
-    reason: 'Nothing on this rig sends it. A message from elsewhere would move it.',
+    reason: 'Nothing on this rig sends it there. A message from elsewhere would move it.',
   }),
   reads: [
     'landings',
