@@ -15,6 +15,7 @@ export {
   sendsHeard,
   translates,
 } from './heard';
+export { meetingAt } from './meeting';
 export {
   arrivals,
   type Beyond,

@@ -10,7 +10,7 @@ import type { CheckId, Finding } from '@/core/checks';
 import { shortName } from '@/core/midi';
 import { rowOf } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
-import { sendsHeard } from '@/core/wires';
+import { meetingAt } from '@/core/wires';
 import type { OfferedFix } from '@/workers/judge.worker';
 import { headline, PressDrawing } from '../charts/press-drawing';
 import { ConsequenceWords } from '../numbers/move-list';
@@ -65,7 +65,7 @@ export function FindingDetail({ index, line, alike }: Props) {
         )}
         {finding.assumed !== null && <AskFor index={index} finding={finding} assumed={finding.assumed} />}
         {finding.evidence.type === 'addresses' && (
-          <SharedAddress index={index} keys={finding.evidence.keys} only={shared.has(finding.check) ? null : finding.subjectId} />
+          <SharedAddress index={index} keys={finding.evidence.keys} of={finding.subjectId} alone={!shared.has(finding.check)} />
         )}
         {finding.evidence.type !== 'addresses' && assignment && <Evidence assignmentId={assignment.id} index={index} />}
         {finding.evidence.type === 'way' && finding.evidence.steps.length > 0 && (
@@ -139,17 +139,17 @@ const shared: ReadonlySet<CheckId> = new Set<CheckId>(['address-clash', 'low-byt
 function SharedAddress({
   index,
   keys,
-  only,
+  of,
+  alone,
 }: {
   readonly index: RigIndex;
   readonly keys: readonly number[];
-  /** The only assignment to show; null shows all that send there. */
-  readonly only: string | null;
+  /** The assignment that it is about, and whether that alone is shown, or whoever it meets there as well. */
+  readonly of: string;
+  readonly alone: boolean;
 }) {
   return keys.slice(0, 3).map((key) => {
-    const senders = (sendsHeard(index).sendsAt.get(key) ?? index.sendsAt.get(key) ?? []).filter(
-      (p) => only === null || p.assignment.id === only,
-    );
+    const senders = meetingAt(index, key, of).filter((p) => !alone || p.assignment.id === of);
     const [first] = senders;
     if (!first) return null;
     const { message } = first.send;
