@@ -14,6 +14,7 @@ import {
 } from '../rig';
 import { clocksOf, heardAnywhere, outletFor, sendsHeard } from '../wires';
 import { senderOnArriving, sendsOnArriving } from './arrival-sends';
+import { arrivingFor } from './presets-loaded';
 
 export interface Affected {
   /** Assignments to simulate again. */
@@ -89,7 +90,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   for (const index of both) for (const id of simulate) neighbours(index, id, check);
   for (const index of both) for (const id of knobsBesidePresets(index, landings)) check.add(id);
   for (const index of both) for (const id of besideInside(index, meantBy(index, simulate))) check.add(id);
-  for (const index of both) for (const id of besidesContents(index, presets, parameters, simulate)) check.add(id);
+  for (const index of both) for (const id of besidesContents(index, presets, parameters, simulate, arrivals)) check.add(id);
   if (arrivals.size > 0) for (const index of both) for (const id of besideArrivals(index, arrivals)) check.add(id);
   for (const index of both) for (const id of ledTo(index, assignments)) if (after.assignments.has(id)) check.add(id);
   for (const id of accepted) if (after.assignments.has(id)) check.add(id);
@@ -148,12 +149,15 @@ function besidesContents(
   changed: ReadonlySet<string>,
   parameters: readonly string[],
   simulate: ReadonlySet<string>,
+  arrivals: ReadonlySet<string>,
 ): readonly string[] {
   if (index.presetsOf.size === 0) return [];
   const targets = new Set<string | undefined>();
   const stirred = new Set(parameters.map((id) => index.parameters.get(id)?.targetId));
   for (const [chooserId, rows] of index.presetsOf) {
-    const loads = (index.sendsFor.get(chooserId) ?? []).some((s) => simulate.has(s.assignment.id));
+    const loads =
+      (index.sendsFor.get(chooserId) ?? []).some((s) => simulate.has(s.assignment.id)) ||
+      (arrivals.size > 0 && arrivingFor(index, chooserId).some((a) => arrivals.has(a.arrival.id)));
     const targetId = index.parameters.get(chooserId)?.targetId;
     if (loads || stirred.has(targetId) || rows.some((row) => changed.has(row.id))) targets.add(targetId);
   }

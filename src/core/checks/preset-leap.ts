@@ -1,11 +1,10 @@
 // Loudness that leaps as a preset is loaded.
-import { landingsFor } from '../commands';
 import { type Assignment, type Parameter, type RigIndex, set } from '../rig';
 import { showQuantity } from '../values';
 import { LOUD_DB, levelOf } from './care';
 import { type AssignmentCheck, type Fix, type Found, subjectOf } from './finding';
 import { sendsFor } from './fix-parts';
-import { type LoadedPreset, presetsLoaded, reachesStep } from './presets-loaded';
+import { choosing, type LoadedPreset, presetsLoaded } from './presets-loaded';
 
 interface Leap {
   readonly parameter: Parameter;
@@ -83,8 +82,8 @@ function leapsOf(index: RigIndex, assignment: Assignment): readonly Leap[] {
     const chooser = index.parameters.get(id);
     if (!chooser) return [];
     const all = presetsLoaded(index, chooser.targetId);
-    const own = sendsFor(assignment, id).flatMap(({ send }) => landingsFor(index, assignment, send));
-    const mine = all.filter((p) => p.chooser.id === id && own.some((l) => l.parameterId === id && reachesStep(l, p.step)));
+    const own = sendsFor(assignment, id).map(({ send }) => choosing(index, chooser, assignment, send));
+    const mine = all.filter((p) => p.chooser.id === id && own.some((chooses) => chooses(p.step)));
     const loud = (index.parametersOf.get(chooser.targetId) ?? []).filter(
       (p) => p.kind === 'continuous' && p.tags.some((t) => t === 'loudness' || t === 'feedback'),
     );

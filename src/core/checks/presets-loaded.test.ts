@@ -1,9 +1,20 @@
 // What findings about presets rest on: what the rig can load, what it holds, and where it is heard. Common practice, no source.
 import { describe, expect, it } from 'vitest';
 import { done } from '../../../tests/kit/edits';
-import { assignment, fixed, landing, latching, parameter, program, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import {
+  assignment,
+  cc,
+  fixed,
+  landing,
+  latching,
+  parameter,
+  program,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
 import { assign, changeCells, changePreset, giveTable } from '../commands';
-import { indexRig, type Preset, type Rig, set } from '../rig';
+import type { Message } from '../midi';
+import { type Behaviour, indexRig, type Landing, type Preset, type Rig, set } from '../rig';
 import { accept, type Finding, judge } from './index';
 
 let n = 0;
@@ -51,6 +62,39 @@ describe('findings about presets', () => {
     expect(found(rig, 'preset-lies').map((f) => f.facts.presets)).toEqual([['Bright']]);
     const none = { ...rig, assignments: rig.assignments.filter((a) => a.id !== 's') };
     expect(found(none, 'preset-lies')).toEqual([]);
+  });
+  it.each<readonly [string, Partial<Landing>, Behaviour, Message, readonly (readonly string[])[]]>([
+    ['a value', { address: cc(30), mode: 'choose', from: 0, to: 2 }, fixed(2), cc(30), [['Blaze']]],
+    ['either of two values', { address: cc(30), mode: 'choose', from: 0, to: 2 }, latching(0, 1), cc(30), [['Bright']]],
+    ['a place on the travel', { address: cc(30), mode: 'absolute', from: 0, to: 2 }, fixed(127), cc(30), [['Blaze']]],
+    ['a number of a run', { address: program(0), mode: 'run', from: 0, to: 2 }, fixed(0), program(2), [['Blaze']]],
+    ['a value that chooses nothing', { address: cc(30), mode: 'choose', from: 0, to: 2 }, fixed(9), cc(30), []],
+    [
+      'one step after another',
+      { address: cc(30), mode: 'next-preset', from: 0, to: 2 },
+      fixed(127),
+      cc(30),
+      [['Bright', 'Blaze']],
+    ],
+  ])('speak of the sound that is chosen by %s, on a switch and on arriving', (_by, change, behaviour, message, presets) => {
+    const heard: Rig = { ...rig, landings: [landing('echo'), landing('sound', { id: 'l', ...change })] };
+    const send = assignment({ id: 's', on: 'fs2', message, behaviour, meant: ['sound'] });
+    const others = rig.assignments.filter((a) => a.id !== 's');
+    const pressed: Rig = { ...heard, assignments: [...others, send] };
+    expect(found(pressed, 'preset-lies').map((f) => f.facts.presets)).toEqual(presets);
+    if (behaviour.type !== 'fixed') return;
+    const arrival = {
+      id: 'r',
+      order: 0,
+      controllerId: 'board',
+      bank: 1,
+      page: null,
+      actions: send.actions,
+      latches: [],
+      atStart: false,
+    };
+    const arriving: Rig = { ...heard, assignments: others, arrivals: [{ ...arrival, entered: null, note: '' }] };
+    expect(found(arriving, 'preset-lies').map((f) => f.facts.presets)).toEqual(presets);
   });
   it('are open again once the preset holds something else, though they were accepted', () => {
     const [finding] = found(rig, 'preset-lies');

@@ -1,8 +1,22 @@
 // Which presets can be loaded from a rig, and what each of them says of a parameter.
-import { heardKeys } from '../midi';
-import { modeOf } from '../modes';
-import { contentsOf, type Landing, type Parameter, type PresetContents, type RigIndex } from '../rig';
-import { sendsHeard } from '../wires';
+import { onceFor } from '../base';
+import { addressKey, carriesValue, valueMax } from '../midi';
+import { makeHear, modeOf } from '../modes';
+import {
+  type Assignment,
+  canSend,
+  contentsOf,
+  eachNumber,
+  hostLayerAt,
+  type Landing,
+  messagesOf,
+  type Parameter,
+  type PresetContents,
+  type RigIndex,
+  type Send,
+} from '../rig';
+import { heardAs, isTranslated, landingsHearing, outletFor } from '../wires';
+import { type Sender, senderOnArriving, sendsOnArriving } from './arrival-sends';
 
 export interface LoadedPreset {
   readonly chooser: Parameter;
@@ -11,28 +25,80 @@ export interface LoadedPreset {
   readonly contents: PresetContents;
 }
 
-/** The presets with contents of a target that some function on the rig can load, in the order of their steps. */
+/** The presets with contents of a target that some function on the rig, or arriving at some place, can load, in the order of their steps. */
 export function presetsLoaded(index: RigIndex, targetId: string): readonly LoadedPreset[] {
   if (index.presetsOf.size === 0) return [];
+  const ofTargets = loadedIn(index);
+  const known = ofTargets.get(targetId) ?? loadedAt(index, targetId);
+  ofTargets.set(targetId, known);
+  return known;
+}
+
+/** Answers for one state of a rig, by target: every function of a target asks. */
+const loadedIn = onceFor((_index: RigIndex) => new Map<string, readonly LoadedPreset[]>());
+
+function loadedAt(index: RigIndex, targetId: string): readonly LoadedPreset[] {
   return [...index.presetsOf].flatMap(([id, rows]) => {
     const chooser = index.parameters.get(id);
-    if (chooser?.kind !== 'stepped' || chooser.targetId !== targetId || !index.sendsFor.has(id)) return [];
-    const landings = (index.landingsOf.get(id) ?? []).filter((l) => isSent(index, l));
+    if (chooser?.kind !== 'stepped' || chooser.targetId !== targetId) return [];
+    const choosers = [
+      ...(index.sendsFor.get(id) ?? []).map(({ assignment, send }) => choosing(index, chooser, assignment, send)),
+      ...arrivingFor(index, id).map(({ sender, send }) => choosing(index, chooser, sender, send)),
+    ];
     return [...contentsOf(rows)]
-      .filter(([step, { stored }]) => stored && landings.some((l) => reachesStep(l, step)))
+      .filter(([step, { stored }]) => stored && choosers.some((chooses) => chooses(step)))
       .sort(([a], [b]) => a - b)
       .map(([step, contents]) => ({ chooser, step, name: chooser.steps[step - chooser.lowest] ?? String(step), contents }));
   });
 }
 
-/** Whether something on the rig sends what a landing listens for: of a table that a target came with, most may be sent by nobody. */
-function isSent(index: RigIndex, { address }: Landing): boolean {
-  const { sendsAt, sequencesAt } = sendsHeard(index);
-  return heardKeys(address).some((key) => sendsAt.has(key) || sequencesAt.has(key));
+/** What is sent for a parameter on arriving somewhere. */
+export const arrivingFor = (index: RigIndex, parameterId: string) =>
+  index.rig.arrivals.flatMap((arrival) => {
+    const sender = senderOnArriving(index, arrival);
+    if (sender === null) return [];
+    return sendsOnArriving(arrival).flatMap((send) => (send.meant.includes(parameterId) ? [{ arrival, sender, send }] : []));
+  });
+
+/** Which steps of a parameter a send can choose, on a way there: by the number, by the value, or by going from one to the next. */
+export function choosing(index: RigIndex, chooser: Parameter, sender: Sender, send: Send): (step: number) => boolean {
+  const outlet = outletFor(index, sender.controlId, send);
+  const layer = hostLayerAt(index, sender.layerId);
+  const gesture = index.assignments.get(sender.id)?.gesture.type ?? 'press';
+  const rows = messagesOf(send, index.counters).flatMap((message) =>
+    landingsHearing(index, outlet, message)
+      .filter((l) => l.parameterId === chooser.id && l.hostLayerId === layer)
+      .flatMap((landing) => {
+        const keys = new Set(heardAs(index, outlet, message, landing.targetId).map(addressKey));
+        const exact = !isTranslated(index, outlet, message);
+        return eachNumber(landing).flatMap((row) => (keys.has(addressKey(row.address)) ? [{ row, exact }] : []));
+      }),
+  );
+  const chosen = rows.map(({ row, exact }) => stepsOf(index, chooser, row, exact ? { send, gesture } : null));
+  return (step) => chosen.some((steps) => steps(step));
+}
+
+/** The steps that what comes chooses at one address; `by`: what sends it, null where a translator may make any value of it. */
+function stepsOf(
+  index: RigIndex,
+  chooser: Parameter,
+  row: Landing,
+  by: { readonly send: Send; readonly gesture: Assignment['gesture']['type'] } | null,
+): (step: number) => boolean {
+  const target = index.targets.get(row.targetId);
+  const { fromNow, needs } = modeOf(row.mode);
+  const { type } = row.address;
+  if (by === null || !target || (fromNow && needs === null)) return (step) => reachesStep(row, step);
+  const hear = makeHear(row, chooser, target.reception);
+  const values = carriesValue(type) ? Array.from({ length: valueMax(type) + 1 }, (_, v) => v) : [0];
+  const sent = carriesValue(type) ? values.filter((v) => canSend(index.counters, by.send, by.gesture, v, v)) : values;
+  // From nowhere in particular: what chooses nothing leaves it there.
+  const steps = new Set(sent.map((v) => hear.value(type, v, Number.NaN)));
+  return (step) => steps.has(step);
 }
 
 /** Whether what lands there can choose a step. */
-export const reachesStep = ({ mode, from, to, setValue }: Landing, step: number): boolean =>
+const reachesStep = ({ mode, from, to, setValue }: Landing, step: number): boolean =>
   modeOf(mode).needs === 'value' ? setValue === step : step >= Math.min(from, to) && step <= Math.max(from, to);
 
 /** Whether a preset that can be loaded leaves a parameter where it is: then none of them parts knob and value. Null where nobody said what they hold. */
