@@ -19,7 +19,7 @@ const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
 function withUnitApart(rig: Rig): Rig {
   const [board] = rig.controllers;
   const [hall] = rig.targets;
-  const [wire] = rig.wires;
+  const [wire] = smallRig([]).wires;
   const [control] = rig.controls;
   if (!board || !hall || !control || !wire) throw new Error('each of these rigs has gear');
   const plain = { channels: null, types: null, forNotes: true, forRemote: true, passesOn: false, translator: null };
