@@ -505,7 +505,7 @@ export function richRig(given: SomeRichRig): Rig {
         ? { type: 'chord', with: `${unit}-${partner}`, windowMs: f.windowMs, singlesFire: f.singlesFire }
         : { type: f.type === 'chord' ? 'press' : f.type },
       actions: counted(f.actions, unit),
-      wants: f.want === null ? [] : meantBy(f.actions).map((parameterId) => ({ parameterId, want: f.want ?? 'sets' })),
+      wants: wantsOf(f),
       textShort: f.text,
       textLong: f.longText,
       colour: f.colour,
@@ -726,10 +726,11 @@ function drivesOf({ drives, beats }: SomeRichRig, parameters: readonly Parameter
   });
 }
 
-/** Every parameter that some actions are there for, once. */
-const meantBy = (actions: readonly Action[]): readonly string[] => [
-  ...new Set(actions.flatMap((x) => (x.type === 'send' ? x.meant : []))),
-];
+/** What is wanted of every parameter that some actions are there for. */
+function wantsOf({ actions, want }: SomeRichRig['functions'][number]): Assignment['wants'] {
+  const ids = new Set(actions.flatMap((x) => (x.type === 'send' ? x.meant : [])));
+  return want === null ? [] : [...ids].map((parameterId) => ({ parameterId, want }));
+}
 
 /** The actions of a controller: its own counters in place of `n0` and `n1`. */
 const counted = (actions: readonly Action[], unit: string): Action[] =>

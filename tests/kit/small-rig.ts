@@ -4,6 +4,7 @@ import { type Outcome, outcome } from '@/core/bench';
 import { plainParameter } from '@/core/library';
 import { channel, type Message, u7, u14 } from '@/core/midi';
 import {
+  type Arrival,
   type Assignment,
   type Behaviour,
   type Control,
@@ -250,6 +251,21 @@ export const layer = (change: Partial<Layer> = {}): Layer => ({
   together: false,
   signalBy: 'added',
   entered: null,
+  ...change,
+});
+
+/** What is done on arriving at the first bank of the board: nothing, where nothing is said. */
+export const arrival = (change: Partial<Arrival> = {}): Arrival => ({
+  id: 'r',
+  order: 0,
+  controllerId: 'board',
+  bank: 1,
+  page: null,
+  actions: [],
+  latches: [],
+  atStart: false,
+  entered: null,
+  note: '',
   ...change,
 });
 

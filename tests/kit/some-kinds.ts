@@ -146,8 +146,9 @@ function positionsOf({ message, behaviour: b }: ReturnType<typeof sendOf>): read
 }
 
 /** Everything that one can do with a control, from a time on. */
-function used({ controlId: on, ...a }: Assignment, t: number): readonly ChainEvent[] {
-  const send = sendOf(a as Assignment);
+function used(a: Assignment, t: number): readonly ChainEvent[] {
+  const on = a.controlId;
+  const send = sendOf(a);
   if (a.gesture.type === 'press') return [0, 1000, 1900, 2700].flatMap((at) => [down(on, t + at), up(on, t + at + 50)]);
   if (send.behaviour.type === 'click') return [0, 600, 1100, 1500].map((at) => turn(on, t + at, 1));
   if (send.behaviour.type === 'relative')

@@ -315,6 +315,12 @@ const base: SomeKinds = {
   actsOn: 'at-or-above-threshold',
   waits: false,
 };
+/** A landing whose range is one value. */
+const still = (takeover: SomeKinds['lands'][number]['takeover']): SomeKinds => ({
+  ...base,
+  kinds: [toggled, tone, stepped],
+  lands: [{ ...heard, mode: 'absolute', part: [0.5, 0.5], takeover }],
+});
 /** What the law found of modes, shrunk; and which functions clash. */
 const modes: readonly (readonly [string, SomeKinds, readonly string[]])[] = [
   ['what stays below what counts as on flips nothing', base, []],
@@ -343,15 +349,8 @@ const modes: readonly (readonly [string, SomeKinds, readonly string[]])[] = [
     { ...base, sends: [{ ...switched, values: [0, 0] }, ...base.sends.slice(1)], lands: [{ ...heard, mode: 'relative' }] },
     [],
   ],
-  [
-    'what is picked up in a range without travel stands still, and what is set there does not',
-    {
-      ...base,
-      kinds: [toggled, tone, stepped],
-      lands: [{ ...heard, mode: 'absolute', part: [0.5, 0.5], takeover: 'pickup' }],
-    },
-    [],
-  ],
+  ['what is picked up in a range without travel stands still', still('pickup'), []],
+  ['and what is set there goes there', still('jump'), ['a0']],
 ];
 const addressClashes = (rig: Rig): readonly string[] =>
   [...judge(rig).findings.values()]

@@ -4,6 +4,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { down, played, up } from '../../../tests/kit/hand';
 import {
+  arrival,
   assignment,
   cc,
   continuous,
@@ -322,18 +323,11 @@ const arriving =
   (rig: Rig): Rig => ({
     ...rig,
     arrivals: [
-      {
-        id: 'r',
-        order: 0,
-        controllerId: 'board',
-        bank: 1,
-        page: null,
+      arrival({
         actions: [{ type: 'send', message: cc(number), behaviour: fixed(127), pinned: false, meant }],
         latches: latches.map(([controlId, on]) => ({ controlId, on })),
         atStart: true,
-        entered: null,
-        note: '',
-      },
+      }),
     ],
   });
 

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { done } from '../../../tests/kit/edits';
 import {
+  arrival,
   assignment,
   cc,
   fixed,
@@ -83,17 +84,7 @@ describe('findings about presets', () => {
     const pressed: Rig = { ...heard, assignments: [...others, send] };
     expect(found(pressed, 'preset-lies').map((f) => f.facts.presets)).toEqual(presets);
     if (behaviour.type !== 'fixed') return;
-    const arrival = {
-      id: 'r',
-      order: 0,
-      controllerId: 'board',
-      bank: 1,
-      page: null,
-      actions: send.actions,
-      latches: [],
-      atStart: false,
-    };
-    const arriving: Rig = { ...heard, assignments: others, arrivals: [{ ...arrival, entered: null, note: '' }] };
+    const arriving: Rig = { ...heard, assignments: others, arrivals: [arrival({ actions: send.actions })] };
     expect(found(arriving, 'preset-lies').map((f) => f.facts.presets)).toEqual(presets);
   });
   it('are open again once the preset holds something else, though they were accepted', () => {

@@ -4,7 +4,6 @@ import { describe, expect, it } from 'vitest';
 import { down, goTo, played, tap, up } from '../../../tests/kit/hand';
 import { assignment, cc, type Function_, fixed, layer, momentary, smallRig, withFunctions } from '../../../tests/kit/small-rig';
 import type { Action, Assignment, Firmware, Gesture, Layer, Rig } from '../rig';
-import { standsOpen } from './gestures';
 
 type Chord = Extract<Gesture, { type: 'chord' }>;
 const firmware = (change: Partial<Firmware> = {}): Partial<Firmware> => ({
@@ -175,11 +174,6 @@ describe('a layer for the next press', () => {
     ]);
     expect(numbers(rig, ...tap('fs2', 0), ...tap('mod', 100), ...tap('fs1', 200), ...tap('fs1', 300))).toEqual(['2', '3']);
   });
-});
-
-it('stands open for lights while it is open, and no other one with it', () => {
-  const state = { open: [{ id: 'heel' }] };
-  expect([standsOpen(state, 'heel'), standsOpen(state, 'toe'), standsOpen({ open: [] }, 'heel')]).toEqual([true, false, false]);
 });
 
 describe('going down twice', () => {

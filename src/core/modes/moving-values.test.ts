@@ -1,6 +1,6 @@
 // Which values move what listens: thresholds from the target, clicks by their coding, and what is chosen. Common practice, no source; notes count from velocity 1 (MIDI 1.0).
 import { describe, expect, it } from 'vitest';
-import { cc, continuous, fixed, landing, parameter, smallRig } from '../../../tests/kit/small-rig';
+import { arrival, cc, continuous, fixed, landing, parameter, smallRig } from '../../../tests/kit/small-rig';
 import { judge } from '../checks';
 import { u7, u14 } from '../midi';
 import { commonReception, type Landing, type Parameter, type Reception, type Rig } from '../rig';
@@ -20,18 +20,7 @@ const arrivingWith = (value: number): Rig => ({
   ...smallRig([freeze]),
   landings: [landing('freeze', { address: cc(20), mode: 'toggle' })],
   arrivals: [
-    {
-      id: 'r',
-      order: 0,
-      controllerId: 'board',
-      bank: 1,
-      page: null,
-      actions: [{ type: 'send', message: cc(20), behaviour: fixed(value), pinned: false, meant: ['freeze'] }],
-      latches: [],
-      atStart: false,
-      entered: null,
-      note: '',
-    },
+    arrival({ actions: [{ type: 'send', message: cc(20), behaviour: fixed(value), pinned: false, meant: ['freeze'] }] }),
   ],
 });
 

@@ -7,8 +7,8 @@ import type { HeardBy, HeardParameter, HeardRange } from './mode';
 
 /**
  * The values of a message (0–127 or 0–16383) of a kind that move a landing's parameter from at least one value that it may have, in rising order; a kind without values has
- * the one value 0. Empty where none does, whatever is sent. Of takeover it is taken that the knob can meet the
- * value: what is picked up in a range without any travel stands still. Read from the landing itself, as it is heard.
+ * the one value 0. Empty where none does, whatever is sent. It is taken that a knob can meet the value; but what is picked up in a range without any travel stands still.
+ * Read from the landing itself, as it is heard.
  */
 export function valuesThatMove(
   landing: HeardRange & { readonly mode: ReceiveMode; readonly takeover: 'jump' | 'pickup' | 'scale' },

@@ -58,6 +58,10 @@ export function heardAnywhere(index: RigIndex, { unitId, port }: Outlet, message
   return there.size === 0 ? [message] : [...there.values()];
 }
 
+/** The targets that a message leads to, as whatever it arrives there; none where no wire leads anywhere. */
+export const targetsReached = (index: RigIndex, { unitId, port }: Outlet, message: Message): readonly string[] =>
+  waysOf(networkOf(index.rig), unitId, message, port).arrived.map((a) => a.to);
+
 /** Whether a translator is on some way of a message. */
 export const isTranslated = (index: RigIndex, { unitId, port }: Outlet, message: Message): boolean =>
   translates(index) && waysOf(networkOf(index.rig), unitId, message, port).changed;

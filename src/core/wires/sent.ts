@@ -11,8 +11,7 @@ import {
   sendersOfSignal,
   signalsOf,
 } from '../rig';
-import { networkOf, waysOf } from './arrived';
-import { heardAnywhere, heardAs, type Outlet, outletFor, sendsHeard, translates } from './heard';
+import { heardAnywhere, heardAs, type Outlet, outletFor, sendsHeard, targetsReached, translates } from './heard';
 
 export interface Sent {
   /** Whether nothing sends what a landing listens for: it was left over when something else was taken. */
@@ -94,8 +93,8 @@ const eachGoing = (index: RigIndex, { assignment, send }: PlacedSend): readonly 
 /** Whether something that is sent may come to a landing: it is there for its parameter, leads to its target, or leads nowhere yet. */
 function goesTo(index: RigIndex, { outlet, message, meant }: Going, { targetId, parameterId }: Landing): boolean {
   if (meant.includes(parameterId)) return true;
-  const { arrived } = waysOf(networkOf(index.rig), outlet.unitId, message, outlet.port);
-  return arrived.length === 0 || arrived.some((a) => a.to === targetId);
+  const reached = targetsReached(index, outlet, message);
+  return reached.length === 0 || reached.includes(targetId);
 }
 
 /** Whether it is heard under an address at the target of a landing; always where nothing translates. */
