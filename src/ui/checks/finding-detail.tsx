@@ -171,7 +171,12 @@ function SharedAddress({
           {senders.length > 5 && <li className="text-xs text-ink-2">and {senders.length - 5} more</li>}
         </ul>
         <svg viewBox="0 0 36 40" width={36} height={40} aria-hidden className="shrink-0 text-spark">
-          <path d="M0 8C18 8 18 20 34 20M0 32C18 32 18 20 34 20" fill="none" stroke="currentColor" strokeWidth={1.6} />
+          <path
+            d={senders.length > 1 ? 'M0 8C18 8 18 20 34 20M0 32C18 32 18 20 34 20' : 'M0 20H34'}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={1.6}
+          />
         </svg>
         <figcaption className="shrink-0 text-center font-mono text-xs font-semibold">
           {shortName(message)}
