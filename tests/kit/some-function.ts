@@ -92,7 +92,10 @@ export function rigWith(s: SomeFunction): Rig | null {
   const bare = s.message.type === 'program' || !carriesValue(s.message.type);
   const behaviour = bare && !clicks ? behaviours.fixed : behaviours[s.behaviour];
   if (!behaviour || (moves && bare && !clicks)) return null;
-  const back = s.behaviour === 'clicks' && 'number' in s.message ? ({ ...s.message, number: 71 } as Message) : null;
+  const back =
+    s.behaviour === 'clicks' && 'number' in s.message
+      ? ({ ...s.message, number: s.message.type === 'cc14' ? 10 : 71 } as Message)
+      : null;
   const p = s.parameter;
   const end = (part: number | undefined): number => {
     const value = p.lowest + (part ?? 0) * (p.highest - p.lowest);

@@ -315,8 +315,11 @@ function takes(
 ): (number: number) => boolean {
   const carried = type === 'note' ? 'note' : 'cc';
   const targets = demand.targetIds.flatMap((id) => index.targets.get(id) ?? []);
-  for (const { controllerId, port } of outletsOf(index, demand)) {
-    const there = arrivals(network.planOf(controllerId, carried, channel, port));
+  const outlets = outletsOf(index, demand).map((outlet) => ({
+    ...outlet,
+    there: arrivals(network.planOf(outlet.controllerId, carried, channel, outlet.port)),
+  }));
+  for (const { controllerId, port, there } of outlets) {
     for (const target of targets) {
       // A target that no wire leads to, or none that lets this kind through on any channel, is another matter: any number is as good as the next.
       if (there.has(target.id) || wish.anyNumber) continue;
@@ -326,23 +329,26 @@ function takes(
     }
   }
   const messageAt = (number: number): Message => messageSchema.parse({ type, channel, number });
-  const outlets = translates(index) ? outletsOf(index, demand) : [];
-  const isPlain = (number: number): boolean => outlets.every((o) => goesPlain(index, demand, o, messageAt(number)));
+  const rewritten = translates(index) ? outlets : [];
+  const isPlain = (number: number): boolean => rewritten.every((o) => goesPlain(index, demand, o, messageAt(number)));
   if (wish.anyNumber) return isPlain;
   const windowed = targets.filter((t) => t.reception.windows.length > 0);
   return (number) => windowed.every((t) => accepts(t, messageAt(number))) && isPlain(number);
 }
 
-/** Whether a message gets to each target that a demand is meant for, and nowhere as anything else. */
+/** Whether a message gets to each target that a demand is meant for and its kind comes to, and nowhere as anything else. */
 function goesPlain(
   index: RigIndex,
   { targetIds }: Demand,
-  { controllerId, port }: { readonly controllerId: string; readonly port: string },
+  {
+    controllerId,
+    port,
+    there,
+  }: { readonly controllerId: string; readonly port: string; readonly there: ReadonlyMap<string, number> },
   message: Message,
 ): boolean {
   const { arrived } = waysOf(networkOf(index.rig), controllerId, message, port);
-  const wired = (id: string): boolean => routesFrom(index, controllerId, port).some((r) => r.target.id === id);
-  return !arrived.some((a) => a.translated) && targetIds.every((id) => !wired(id) || arrived.some((a) => a.to === id));
+  return !arrived.some((a) => a.translated) && targetIds.every((id) => !there.has(id) || arrived.some((a) => a.to === id));
 }
 
 /**

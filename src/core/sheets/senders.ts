@@ -12,11 +12,22 @@ import {
   type RigIndex,
   standInOf,
 } from '../rig';
-import { arrivalPort, hearsIt, outletFor, type Route, routesFrom, sendsHeard, translates } from '../wires';
+import {
+  arrivalPort,
+  eachGoing,
+  goesTo,
+  hearsIt,
+  outletFor,
+  type Route,
+  routesFrom,
+  sendsHeard,
+  targetsReached,
+  translates,
+} from '../wires';
 
 /**
- * The functions whose message a landing hears: those meant for its parameter first, then in their order. Only where a wire leads to the target by the
- * landing's port, unless none of them has one.
+ * The functions whose message a landing hears: those meant for its parameter first, then in their order. Only those of which something arrives at the target by the
+ * landing's port; where none does, those that a wire leads there, whatever it lets through; where there is none of these either, those that may be meant to lead there.
  */
 export function sendersOf(index: RigIndex, landing: Landing): readonly Assignment[] {
   // What another function stands in for is sent by nothing.
@@ -24,11 +35,19 @@ export function sendersOf(index: RigIndex, landing: Landing): readonly Assignmen
     .flatMap((address) => sendsHeard(index).sendsAt.get(addressKey(address)) ?? [])
     .filter((p) => standInOf(index, p.assignment) === null);
   const wired = held.filter((p) => leads(index, p, landing));
-  const senders = [...new Set((wired.length > 0 ? wired : held).map((p) => p.assignment))];
+  const arriving = wired.filter((p) =>
+    eachGoing(index, p).some((g) => targetsReached(index, g.outlet, g.message).includes(landing.targetId)),
+  );
+  const nearest = [arriving, wired].find((some) => some.length > 0) ?? held.filter((p) => mayLead(index, p, landing));
+  const senders = [...new Set(nearest.map((p) => p.assignment))];
   if (senders.length < 2) return senders;
   const meant = new Set(senders.filter((a) => meantBy(index, a, landing)));
   return [...meant, ...senders.filter((a) => !meant.has(a))];
 }
+
+/** Whether what a function sends is there for the landing's parameter, or no cable leads it anywhere yet. */
+const mayLead = (index: RigIndex, placed: PlacedSend, landing: Landing): boolean =>
+  eachGoing(index, placed).some((g) => goesTo(index, g, landing)) || meantBy(index, placed.assignment, landing);
 
 /** Whether a function, or what it stands in for in the landing's layer of the host, is there for the landing's parameter. */
 function meantBy(index: RigIndex, assignment: Assignment, landing: Landing): boolean {

@@ -13,6 +13,7 @@ export {
   outletFor,
   type SendsHeard,
   sendsHeard,
+  targetsReached,
   translates,
 } from './heard';
 export { meetingAt } from './meeting';
@@ -31,7 +32,7 @@ export {
 export { type Hearing, type Picture, type PictureUnit, type PictureWire, wiringPicture } from './picture';
 export { arrivalPort, hopsIn } from './ports';
 export { accepts, type Route, routesFrom } from './routes';
-export { type Sent, sentOn } from './sent';
+export { eachGoing, type Going, goesTo, type Sent, sentOn } from './sent';
 export {
   DIN_BYTE_MS,
   dinLoad,

@@ -12,6 +12,7 @@ import {
   signalsOf,
 } from '../rig';
 import { heardAnywhere, heardAs, type Outlet, outletFor, sendsHeard, targetsReached, translates } from './heard';
+import { routesFrom } from './routes';
 
 export interface Sent {
   /** Whether nothing sends what a landing listens for: it was left over when something else was taken. */
@@ -19,7 +20,7 @@ export interface Sent {
 }
 
 /** A message that goes out somewhere, and the parameters that it is there for. */
-interface Going {
+export interface Going {
   readonly outlet: Outlet;
   readonly message: Message;
   readonly meant: readonly string[];
@@ -28,7 +29,8 @@ interface Going {
 /**
  * Everything that functions, taps, arrivals and modifiers of the host's layers send. A landing hears it at its own address, and where it can be put together from
  * control changes that are sent by themselves: the bytes of a 14-bit control, the number and the data of a parameter (MIDI 1.0). What goes to other targets alone, and is
- * not there for the landing's parameter, is not sent to it; what goes nowhere yet may be.
+ * not there for the landing's parameter, is not sent to it; what no cable leads anywhere yet may be,
+ * where it is there for something of that target or nobody said what for.
  */
 export function sentOn(index: RigIndex): Sent {
   const { sendsAt, sequencesAt } = sendsHeard(index);
@@ -85,16 +87,20 @@ const isReset = (index: RigIndex, landing: Landing, isSent: (message: Message, l
 };
 
 /** Each message that a function can send. */
-const eachGoing = (index: RigIndex, { assignment, send }: PlacedSend): readonly Going[] => {
+export const eachGoing = (index: RigIndex, { assignment, send }: PlacedSend): readonly Going[] => {
   const outlet = outletFor(index, assignment.controlId, send);
   return messagesOf(send, index.counters).map((message) => ({ outlet, message, meant: send.meant }));
 };
 
-/** Whether something that is sent may come to a landing: it is there for its parameter, leads to its target, or leads nowhere yet. */
-function goesTo(index: RigIndex, { outlet, message, meant }: Going, { targetId, parameterId }: Landing): boolean {
+/**
+ * Whether something that is sent may come to a landing: it is there for its parameter, or leads to its target; what no cable leads anywhere yet, if it is there for
+ * something of that target or nobody said what for.
+ */
+export function goesTo(index: RigIndex, { outlet, message, meant }: Going, { targetId, parameterId }: Landing): boolean {
   if (meant.includes(parameterId)) return true;
-  const reached = targetsReached(index, outlet, message);
-  return reached.length === 0 || reached.includes(targetId);
+  if (targetsReached(index, outlet, message).includes(targetId)) return true;
+  const mayLead = meant.length === 0 || meant.some((id) => index.parameters.get(id)?.targetId === targetId);
+  return mayLead && routesFrom(index, outlet.unitId, outlet.port).length === 0;
 }
 
 /** Whether it is heard under an address at the target of a landing; always where nothing translates. */
