@@ -6,7 +6,7 @@ import { channel, type Message, messageTypes, packedCc, type U14, u7, u14, value
 import { type Assignment, indexRig, type Landing, type Rig, type Wire } from '@/core/rig';
 import { heardAs, outletFor } from '@/core/wires';
 import { played, tap } from './hand';
-import { assignment, fixed, landing, parameter, smallRig, withFunctions } from './small-rig';
+import { assignment, fixed, landing, layer, parameter, smallRig, withFunctions } from './small-rig';
 import { someTranslator } from './some-translator';
 
 const bank = fc.constantFrom(null, null, { msb: u7(0), lsb: null }, { msb: u7(1), lsb: u7(2) });
@@ -285,6 +285,36 @@ export function arrivingRig(s: SomeSenders): Rig {
       note: '',
     })),
   };
+}
+
+/** The same with what the first controller sends taken off its switches: each is a modifier that sends it when it is tapped, for the same parameters. */
+export function tappedRig(s: SomeSenders): Rig {
+  const rig = sendersRig(s);
+  const own = rig.assignments.filter((a) => rig.controls.find((c) => c.id === a.controlId)?.controllerId === 'board');
+  const opened = own.map((a, i) => layer({ id: `t${i}`, order: i, modifierControlId: a.controlId, tap: a.actions }));
+  return { ...rig, assignments: rig.assignments.filter((a) => !own.includes(a)), layers: opened };
+}
+
+/** What the tap of each layer moves that it is not there for, as `layer parameter`, after whatever another one sends, whatever bank is chosen at the target. */
+export function movingByTap(given: Rig): readonly string[] {
+  const rig = withHand(given);
+  const found = new Set<string>();
+  for (const layer of rig.layers) {
+    const on = layer.modifierControlId ?? '';
+    const meant = new Set(layer.tap.flatMap((x) => (x.type === 'send' ? x.meant : [])));
+    const alone: Rig = { ...rig, assignments: [], layers: [layer] };
+    const plays = [
+      ...banksIn(rig).map((before) => ({ rig: alone, before })),
+      ...rig.assignments.map((other) => ({ rig: { ...alone, assignments: [other] }, before: tap(other.controlId, 100) })),
+      ...rig.layers
+        .filter((other) => other.modifierControlId !== on)
+        .map((other) => ({ rig: { ...alone, layers: [layer, other] }, before: tap(other.modifierControlId ?? '', 100) })),
+    ];
+    for (const { rig: one, before } of plays)
+      for (const id of movedBySending(played(one, [...before, ...tap(on, 1000)]).values))
+        if (!meant.has(id)) found.add(`${layer.id} ${id}`);
+  }
+  return [...found].sort();
 }
 
 /** What each arrival moves that it is not there for, as `arrival parameter`, whatever bank is chosen at the target. */

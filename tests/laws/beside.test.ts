@@ -78,7 +78,7 @@ function planOf(rig: Rig): readonly string[] | null {
   return plan.type === 'plan' ? plan.moves.map((m) => `${m.demand.id} ${JSON.stringify(m.to)}`).sort() : null;
 }
 
-/** The way to a scene of the small rig, from where everything stands when it is switched on. */
+/** What the way to a scene of the small rig costs, from where everything stands when it is switched on; null where it was given up on. */
 function wayIn(rig: Rig, { wishes, bank, open }: SomeWayRig): string | null {
   const index = indexRig(rig);
   const chain = wholeChain(index, new Set());
@@ -95,8 +95,7 @@ function wayIn(rig: Rig, { wishes, bank, open }: SomeWayRig): string | null {
   const begin = { state: startChain(chain, 'switched-on'), foot: null, t: 0 };
   const way = wayTo(groundOf(index, chain), begin, wanted, { ...usualWayOptions, plays: 30_000 });
   if (way.type === 'not-found') return null;
-  const steps = way.type === 'way' ? way.steps.map(({ deed }) => [deed.does, deed.on?.id, deed.holding.map((c) => c.id)]) : [];
-  return JSON.stringify([way.type, way.type === 'way' ? way.cost : null, steps]);
+  return JSON.stringify([way.type, way.type === 'way' ? way.cost : null]);
 }
 
 const open = { channels: null, types: null, translator: null };
@@ -136,7 +135,7 @@ describe('two rigs side by side', () => {
       { numRuns: RUNS },
     );
   });
-  it('are led through by the same ways', () => {
+  it('are led through at the same cost', () => {
     fc.assert(
       fc.property(someWayRig, someWayRig, (here, there) => {
         const one = kept(wayRig(here));

@@ -11,11 +11,13 @@ import {
   arrivingRig,
   moving,
   movingAfterOthers,
+  movingByTap,
   movingOnArrival,
   type SomeSenders,
   sendersRig,
   someSenders,
   someSequences,
+  tappedRig,
 } from '../kit/some-senders';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
@@ -31,6 +33,22 @@ describe('arriving', () => {
         const rig = arrivingRig(s);
         const told = [...judge(rig).findings.values()].flat().filter((f) => f.check === 'arrival-moves');
         expect([...new Set(told.map((f) => `${f.subjectId} ${f.parameterId}`))].sort()).toEqual(movingOnArrival(rig));
+      }),
+      settings,
+    );
+  });
+});
+
+describe('a tap of a modifier', () => {
+  it.each([
+    ['single messages', someSenders],
+    ['14-bit controls and parameter numbers', someSequences],
+  ])('is told exactly where the play moves what it is not there for: %s', (_name, some) => {
+    fc.assert(
+      fc.property(some, (s) => {
+        const rig = tappedRig(s);
+        const told = [...judge(rig).findings.values()].flat().filter((f) => f.check === 'tap-moves');
+        expect([...new Set(told.map((f) => `${f.subjectId} ${f.parameterId}`))].sort()).toEqual(movingByTap(rig));
       }),
       settings,
     );

@@ -2,6 +2,7 @@
 import { addressKey, heardKeys, kindOf, type Message, u7 } from '../midi';
 import { modeOf } from '../modes';
 import {
+  type Action,
   type Assignment,
   addressesOf,
   changedIds,
@@ -14,7 +15,7 @@ import {
 } from '../rig';
 import { clocksOf, heardAnywhere, outletFor, sendsHeard } from '../wires';
 import { senderOnArriving, sendsOnArriving } from './arrival-sends';
-import { arrivingFor } from './presets-loaded';
+import { besidesFor } from './presets-loaded';
 
 export interface Affected {
   /** Assignments to simulate again. */
@@ -101,7 +102,8 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   if (tagged || assignments.some((id) => both.some((index) => silences(index, id))))
     for (const { id } of after.rig.controllers) controllers.add(id);
   for (const index of both)
-    for (const id of withPlaces(index, groups, arrivals, parameters, landings, assignments)) controllers.add(id);
+    for (const id of withPlaces(index, { groups, arrivals, counters, presets, parameters, landings, assignments }))
+      controllers.add(id);
   for (const index of both) for (const id of ownersOf(index, simulate, controls)) controllers.add(id);
   return { simulate, check, controllers, accepted };
 }
@@ -157,7 +159,7 @@ function besidesContents(
   for (const [chooserId, rows] of index.presetsOf) {
     const loads =
       (index.sendsFor.get(chooserId) ?? []).some((s) => simulate.has(s.assignment.id)) ||
-      (arrivals.size > 0 && arrivingFor(index, chooserId).some((a) => arrivals.has(a.arrival.id)));
+      (arrivals.size > 0 && besidesFor(index, chooserId).some((a) => arrivals.has(a.id)));
     const targetId = index.parameters.get(chooserId)?.targetId;
     if (loads || stirred.has(targetId) || rows.some((row) => changed.has(row.id))) targets.add(targetId);
   }
@@ -235,21 +237,26 @@ const inGroups = ({ rig }: RigIndex, groups: ReadonlySet<string>): readonly stri
 const setBy = ({ rig }: RigIndex, arrivals: ReadonlySet<string>): readonly string[] =>
   rig.arrivals.flatMap((a) => (arrivals.has(a.id) ? a.latches.map((l) => l.controlId) : []));
 
-/** Controllers of which groups or arrivals changed, or what hears what is sent on arriving, or who can send the high byte before a low one that is. */
+/**
+ * Controllers of which groups or arrivals changed, or what hears what is sent on arriving or by a tap, what such a tap counts, or who can send the high byte before a low
+ * one that is, or load another preset before one that is loaded so.
+ */
 function withPlaces(
-  { rig }: RigIndex,
-  groups: ReadonlySet<string>,
-  arrivals: ReadonlySet<string>,
-  parameters: readonly string[],
-  landings: ReadonlySet<string>,
-  assignments: readonly string[],
+  { rig, controls, presetsOf }: RigIndex,
+  changed: {
+    readonly [T in 'groups' | 'arrivals' | 'counters' | 'presets' | 'landings']: ReadonlySet<string>;
+  } & { readonly [T in 'parameters' | 'assignments']: readonly string[] },
 ): readonly string[] {
-  const heard = landings.size > 0 || parameters.length > 0;
+  const { groups, arrivals, counters, presets, landings, parameters, assignments } = changed;
+  const heard = landings.size > 0 || parameters.length > 0 || presets.size > 0;
   const sent = assignments.length > 0 || arrivals.size > 0;
+  const stirred = (actions: readonly Action[]): boolean =>
+    heard || (sent && (presetsOf.size > 0 || actions.some((a) => a.type === 'send' && a.message.type === 'cc')));
   return [
     ...rig.groups.flatMap((g) => (groups.has(g.id) ? [g.controllerId] : [])),
-    ...rig.arrivals.flatMap((a) =>
-      heard || arrivals.has(a.id) || (sent && sendsOnArriving(a).some((s) => s.message.type === 'cc')) ? [a.controllerId] : [],
+    ...rig.arrivals.flatMap((a) => (arrivals.has(a.id) || stirred(a.actions) ? [a.controllerId] : [])),
+    ...rig.layers.flatMap(({ tap, modifierControlId }) =>
+      tap.length > 0 && (counters.size > 0 || stirred(tap)) ? (controls.get(modifierControlId ?? '')?.controllerId ?? []) : [],
     ),
   ];
 }

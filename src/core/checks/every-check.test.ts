@@ -331,6 +331,36 @@ const arriving =
     ],
   });
 
+/** A sound that holds a gain of some decibels, loaded on arriving in place of by its switch. */
+function loadedOnArriving(value: number): Rig {
+  const gain = continuous('gain', -60, 6, { unit: 'dB', start: -12, tags: ['loudness'] });
+  const rig = one(
+    { gesture: 'move', behaviour: range(0, 127) },
+    { parameter: gain, also: sounds([{ parameterId: 'gain', value }]) },
+  );
+  const isLoading = (a: Assignment): boolean => a.actions.some((x) => x.type === 'send' && x.meant.some((id) => id !== 'gain'));
+  return {
+    ...rig,
+    assignments: rig.assignments.filter((a) => !isLoading(a)),
+    arrivals: rig.assignments.filter(isLoading).map((a) => arrival({ actions: a.actions })),
+  };
+}
+
+/** A layer opened by MOD, which sends a control change when it is tapped; a gate listens for CC 91. */
+const tapped =
+  (number: number, meant: string[]) =>
+  (rig: Rig): Rig => ({
+    ...rig,
+    parameters: [...rig.parameters, parameter('gate')],
+    landings: [...rig.landings, landing('gate', { id: 'l2', address: cc(91) })],
+    layers: [
+      layer({
+        modifierControlId: 'mod',
+        tap: [{ type: 'send', message: cc(number), behaviour: fixed(127), pinned: false, meant }],
+      }),
+    ],
+  });
+
 /** A board that sets the tempo of its clock on arriving, with such a clock or without. */
 const arrivingInTime = (clock: Controller['clock']): Rig => {
   const rig = one({ message: cc(104) }, { also: arriving(104, ['freeze']) });
@@ -1049,6 +1079,30 @@ const cases = [
     ill: one({ gesture: 'repeat' }, { firmware: { gestures: ['press', 'repeat'] } }),
     well: one({ gesture: 'press' }, { firmware: { gestures: ['press', 'repeat'] } }),
     fixes: ['Fire once, at the press'],
+  },
+  {
+    check: 'tap-moves',
+    ill: one({ message: cc(104) }, { also: tapped(104, ['gate']) }),
+    well: one({ message: cc(104) }, { also: tapped(91, ['gate']) }),
+    fixes: ['Send something else when it is tapped'],
+  },
+  {
+    check: 'tap-unheard',
+    ill: one({ message: cc(104) }, { also: tapped(91, ['freeze']) }),
+    well: one({ message: cc(104) }, { also: tapped(104, ['freeze']) }),
+    fixes: [],
+  },
+  {
+    check: 'besides-lacks',
+    ill: one({ message: cc(104) }, { firmware: { messages: ['note'] }, also: tapped(91, ['gate']) }),
+    well: one({ message: cc(104) }, { also: tapped(91, ['gate']) }),
+    fixes: [],
+  },
+  {
+    check: 'besides-leap',
+    ill: loadedOnArriving(0),
+    well: loadedOnArriving(-6),
+    fixes: ['Keep gain at −6 dB in Bright'],
   },
   { check: 'no-clock-to-set', ill: arrivingInTime(null), well: arrivingInTime({ bpm: 90 }), fixes: [] },
   { check: 'held-by-clock', ill: inTime('followed', 1), well: inTime('ignored', 1), fixes: ['Let Hall follow no clock'] },

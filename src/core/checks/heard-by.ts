@@ -42,8 +42,10 @@ import {
   waysOf,
   wordsOver,
 } from '../wires';
-import { type Sender, senderOnArriving, sendsOnArriving } from './arrival-sends';
+import type { Sender } from './arrival-sends';
+
 import type { CheckContext } from './finding';
+import { sentBesides } from './sent-besides';
 
 type Program = Extract<Message, { type: 'program' }>;
 type Pair = Extract<Message, { type: 'cc14' }>;
@@ -216,11 +218,12 @@ function highBytesFor(context: CheckContext, sender: Sender, at: Pair, targetId:
   const { index } = context;
   const byte: Message = { type: 'cc', channel: at.channel, number: at.number };
   // Before what one arrival sends comes what it sent itself: of two at one place only one is done.
-  const arrivals = index.rig.arrivals.filter((a) => index.assignments.has(sender.id) || a.id === sender.id);
-  const onArriving = arrivals.flatMap((arrival) => {
-    const by = senderOnArriving(index, arrival);
-    return by ? sendsOnArriving(arrival).map((send) => ({ by, send, gesture: 'press' as const })) : [];
-  });
+  const arriving = index.rig.arrivals.some((a) => a.id === sender.id);
+  const besides = index.rig.controllers.flatMap((controller) =>
+    sentBesides(index, controller)
+      .filter(({ about, id }) => about === 'layers' || !arriving || id === sender.id)
+      .flatMap(({ sender: by, sends }) => sends.map((send) => ({ by, send, gesture: 'press' as const }))),
+  );
   return [at, byte].flatMap((top) => {
     const key = addressKey(top);
     const bySwitches = (sendsHeard(index).sendsAt.get(key) ?? []).map(({ assignment, send }) => ({
@@ -229,7 +232,7 @@ function highBytesFor(context: CheckContext, sender: Sender, at: Pair, targetId:
       gesture: assignment.gesture.type,
     }));
     const step = top.type === 'cc' ? 1 : 128;
-    return [...bySwitches, ...onArriving].flatMap(({ by, send, gesture }) => {
+    return [...bySwitches, ...besides].flatMap(({ by, send, gesture }) => {
       const arrives = arrivesAt(context, by, send, send.message).get(targetId) ?? [];
       if (!arrives.some((m) => addressKey(m.message) === key)) return [];
       return [(high: number) => canSend(index.counters, send, gesture, high * step, high * step + step - 1)];

@@ -16,7 +16,8 @@ import {
   type Send,
 } from '../rig';
 import { heardAs, isTranslated, landingsHearing, outletFor } from '../wires';
-import { type Sender, senderOnArriving, sendsOnArriving } from './arrival-sends';
+import type { Sender } from './arrival-sends';
+import { sentBesides } from './sent-besides';
 
 export interface LoadedPreset {
   readonly chooser: Parameter;
@@ -25,7 +26,7 @@ export interface LoadedPreset {
   readonly contents: PresetContents;
 }
 
-/** The presets with contents of a target that some function on the rig, or arriving at some place, can load, in the order of their steps. */
+/** The presets with contents of a target that some function on the rig, the tap of a modifier, or arriving at some place, can load, in the order of their steps. */
 export function presetsLoaded(index: RigIndex, targetId: string): readonly LoadedPreset[] {
   if (index.presetsOf.size === 0) return [];
   const ofTargets = loadedIn(index);
@@ -43,7 +44,7 @@ function loadedAt(index: RigIndex, targetId: string): readonly LoadedPreset[] {
     if (chooser?.kind !== 'stepped' || chooser.targetId !== targetId) return [];
     const choosers = [
       ...(index.sendsFor.get(id) ?? []).map(({ assignment, send }) => choosing(index, chooser, assignment, send)),
-      ...arrivingFor(index, id).map(({ sender, send }) => choosing(index, chooser, sender, send)),
+      ...besidesFor(index, id).map(({ sender, send }) => choosing(index, chooser, sender, send)),
     ];
     return [...contentsOf(rows)]
       .filter(([step, { stored }]) => stored && choosers.some((chooses) => chooses(step)))
@@ -52,13 +53,13 @@ function loadedAt(index: RigIndex, targetId: string): readonly LoadedPreset[] {
   });
 }
 
-/** What is sent for a parameter on arriving somewhere. */
-export const arrivingFor = (index: RigIndex, parameterId: string) =>
-  index.rig.arrivals.flatMap((arrival) => {
-    const sender = senderOnArriving(index, arrival);
-    if (sender === null) return [];
-    return sendsOnArriving(arrival).flatMap((send) => (send.meant.includes(parameterId) ? [{ arrival, sender, send }] : []));
-  });
+/** What is sent for a parameter on arriving somewhere, or by the tap of a modifier. */
+export const besidesFor = (index: RigIndex, parameterId: string) =>
+  index.rig.controllers.flatMap((controller) =>
+    sentBesides(index, controller).flatMap(({ id, sender, sends }) =>
+      sends.flatMap((send) => (send.meant.includes(parameterId) ? [{ id, sender, send }] : [])),
+    ),
+  );
 
 /** Which steps of a parameter a send can choose, on a way there: by the number, by the value, or by going from one to the next. */
 export function choosing(index: RigIndex, chooser: Parameter, sender: Sender, send: Send): (step: number) => boolean {

@@ -4,6 +4,7 @@ import type { Assignment } from '../rig';
 import { addressClash } from './address-clash';
 import { arrivalMoves, arrivalUnheard } from './arriving';
 import { arrivalLies } from './arriving-latch';
+import { besidesLacks } from './besides-lacks';
 import { cannotSend } from './cannot-send';
 import { flashing, keystroke, loudJump, loudStep } from './care';
 import { clockFollowed, heldByClock } from './clock';
@@ -36,7 +37,7 @@ import { onlyInFront } from './only-in-front';
 import { noClockToSet } from './own-clock';
 import { neverPickedUp } from './pick-up';
 import { noWayBack, unreachablePlace } from './places';
-import { presetLeap } from './preset-leap';
+import { besidesLeap, presetLeap } from './preset-leap';
 import { presetLies } from './preset-lies';
 import { centreUnreachable, coarseSteps, cutAtSender, deadTravel } from './ranges';
 import { farUrgent, noSilence } from './reach';
@@ -45,6 +46,7 @@ import { groupOfOne, releasedDark } from './releasing';
 import { reversedSwitch } from './reversed-switch';
 import { basesDiffer, heardTwice, notRouted, outsideWindow } from './routes';
 import { actsWhileHeld, everySecondPress, firstPressDoesNothing, flipsBack, neverOff, neverRegisters, staysOn } from './switches';
+import { tapMoves, tapUnheard } from './tapping';
 import { targetLacks } from './target-lacks';
 import { burst, heavyStream, launchMisses } from './time';
 import { pressureBehind, springsBack } from './touch';
@@ -127,6 +129,10 @@ export const controllerChecks = [
   goesRound,
   tooManyCounters,
   noClockToSet,
+  besidesLacks,
+  besidesLeap,
+  tapMoves,
+  tapUnheard,
   arrivalMoves,
   arrivalUnheard,
   groupOfOne,

@@ -88,7 +88,18 @@ export {
   typesFor,
   widened,
 } from './kinds';
-export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, reachOf, removeLayer, setTap, wishOf } from './layers';
+export {
+  addLayer,
+  canBeHeld,
+  changeLayer,
+  type LayerWish,
+  ownMessage,
+  reachOf,
+  removeLayer,
+  setTap,
+  tapElsewhere,
+  wishOf,
+} from './layers';
 export { changePort, changeTapPort, namePort } from './outlet';
 export {
   changePreset,

@@ -1,7 +1,7 @@
 // Layers: made in the controller or in the host, opened by a modifier that may keep a function of its own.
 
 import { err, exhaustive, ok, type Result } from '../base';
-import { addressKey, carriesValue, type Message, u14 } from '../midi';
+import { addressKey, carriesValue, type Message, shortName, u14 } from '../midi';
 import { chooseMessage } from '../numbers';
 import {
   type Action,
@@ -264,6 +264,24 @@ const landingsOfTap = (index: RigIndex, layer: Layer): readonly Landing[] =>
         )
       : [],
   );
+
+/** Lets the one message that a modifier sends when it is tapped be another, which nothing listens for, and its landings with it. Null where there is no other, or not just one. */
+export function tapElsewhere(index: RigIndex, layer: Layer): Edit | null {
+  const sends = layer.tap.flatMap((a) => (a.type === 'send' ? [a] : []));
+  const [send] = sends;
+  const controllerId = index.controls.get(layer.modifierControlId ?? '')?.controllerId;
+  const targetId = index.parameters.get(send?.meant[0] ?? '')?.targetId;
+  if (!send || sends.length > 1 || controllerId === undefined || targetId === undefined) return null;
+  const { type } = send.message;
+  if (type !== 'cc' && type !== 'note') return null;
+  const message = chooseMessage(index, { controllerId, type, channel: send.message.channel, targetId });
+  if (!message) return null;
+  const tap = layer.tap.map((a): Action => (a === send ? { ...a, message } : a));
+  const moved = landingsOfTap(index, layer).map((l) =>
+    set('landings', l, 'address', addressAt(index, tapOutlet(index, layer, send), message, l.targetId)),
+  );
+  return batch(`Tap ${layer.name} with ${shortName(message)}`, [set('layers', layer, 'tap', tap), ...moved]);
+}
 
 /**
  * Gives the modifier of a layer a function of its own, done when it is tapped alone: a message that flips or fires a parameter;

@@ -99,6 +99,8 @@ export const eachGoing = (index: RigIndex, { assignment, send }: PlacedSend): re
 export function goesTo(index: RigIndex, { outlet, message, meant }: Going, { targetId, parameterId }: Landing): boolean {
   if (meant.includes(parameterId)) return true;
   if (targetsReached(index, outlet, message).includes(targetId)) return true;
+  // What a layer without a modifier is to send goes out nowhere.
+  if (outlet.unitId === '') return false;
   const mayLead = meant.length === 0 || meant.some((id) => index.parameters.get(id)?.targetId === targetId);
   return mayLead && routesFrom(index, outlet.unitId, outlet.port).length === 0;
 }

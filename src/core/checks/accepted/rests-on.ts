@@ -85,7 +85,7 @@ function rowsUnder(index: RigIndex, { check, about, subjectId, parameterId }: Fo
 }
 
 /** Checks that load presets: what they tell rests on what presets hold. */
-const loadingPresets: ReadonlySet<Found['check']> = new Set<Found['check']>(['preset-lies', 'preset-leap']);
+const loadingPresets: ReadonlySet<Found['check']> = new Set<Found['check']>(['preset-lies', 'preset-leap', 'besides-leap']);
 
 /** What the presets of the target hold that a parameter belongs to. */
 function presetsOn(index: RigIndex, parameterId: string | null): readonly Under[] {

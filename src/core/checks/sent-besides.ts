@@ -1,0 +1,45 @@
+// What is sent by no function: on arriving at a bank or page, and by the tap of a modifier.
+import type { Action, Arrival, Controller, RigIndex, Send } from '../rig';
+import { type Sender, senderOnArriving, sendsOnArriving } from './arrival-sends';
+
+export interface SentBesides {
+  readonly about: 'arrivals' | 'layers';
+  /** The arrival, or the layer whose modifier is tapped. */
+  readonly id: string;
+  /** The place that is arrived at, or the modifier that is tapped, by name. */
+  readonly where: string;
+  readonly sender: Sender;
+  readonly actions: readonly Action[];
+  readonly sends: readonly Send[];
+}
+
+const placeOf = ({ bankNames }: Controller, { bank, page }: Arrival): string =>
+  [bank === null ? (page === null ? 'any bank' : '') : bankNames[bank - 1] || `bank ${bank}`, page === null ? '' : `page ${page}`]
+    .filter((t) => t !== '')
+    .join(', ');
+
+/** What a controller sends on arriving at its banks and pages, in their order. */
+export const sentOnArriving = (index: RigIndex, controller: Controller): readonly SentBesides[] =>
+  (index.arrivalsOf.get(controller.id) ?? []).flatMap((arrival) => {
+    const sender = senderOnArriving(index, arrival);
+    if (sender === null) return [];
+    const { id, actions } = arrival;
+    return [{ about: 'arrivals', id, where: placeOf(controller, arrival), sender, actions, sends: sendsOnArriving(arrival) }];
+  });
+
+/** Both, in that order. */
+export const sentBesides = (index: RigIndex, controller: Controller): readonly SentBesides[] => [
+  ...sentOnArriving(index, controller),
+  ...sentByTaps(index, controller),
+];
+
+/** What the modifiers of a controller send when they are tapped, layer by layer. Of those that are held together none is tapped alone. */
+export const sentByTaps = (index: RigIndex, { id: controllerId }: Pick<Controller, 'id'>): readonly SentBesides[] =>
+  index.rig.layers.flatMap((layer) => {
+    const { modifierControlId, alsoOpenedBy, together, tap: actions, id } = layer;
+    const control = index.controls.get(modifierControlId ?? '');
+    if (control?.controllerId !== controllerId || actions.length === 0 || (together && alsoOpenedBy.length > 0)) return [];
+    const sends = actions.flatMap((a) => (a.type === 'send' ? [a] : []));
+    const sender = { id, controlId: control.id, layerId: null };
+    return [{ about: 'layers', id, where: control.name, sender, actions, sends }];
+  });
