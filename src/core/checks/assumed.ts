@@ -21,6 +21,7 @@ import { heardFacts, type Planned, sentFacts } from './assumed-facts';
 import { type Finding, isSame } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
 import type { CheckId } from './registry';
+import { sentBesides } from './sent-besides';
 
 /** What a finding rests on that nobody stated: fields of the firmware of a controller, or of how a target listens. */
 export interface Assumed {
@@ -38,7 +39,8 @@ const whoHears = ['tellsPortsApart'] as const;
 /** The facts that findings can rest on, by their check: what the others tell is wrong however a unit works. */
 const restsOn: Partial<Readonly<Record<CheckId, readonly HeardOrSent[]>>> = {
   'address-clash': ['tellsPortsApart'],
-  'arrival-moves': ['tellsPortsApart'],
+  'arrival-moves': counts,
+  'besides-lacks': ['messages'],
   'cannot-send': ['messages', 'switchModes', 'encoderModes'],
   'every-second-press': counts,
   'heard-twice': ['tellsPortsApart'],
@@ -48,6 +50,7 @@ const restsOn: Partial<Readonly<Record<CheckId, readonly HeardOrSent[]>>> = {
   'no-way-back': ['bankButtons'],
   'not-as-wanted': counts,
   'reversed-switch': ['sensesPolarity'],
+  'tap-moves': counts,
   'target-lacks': ['modes', 'relativeEncodings', 'takeover'],
   'too-many-actions': ['messagesPerGesture'],
   'too-many-counters': ['counters'],
@@ -149,13 +152,16 @@ function valuesFrom({ counters }: RigIndex, { behaviour, message }: Send): reado
 /** Whether some landings of a target are for one port alone. */
 const hasPorts = ({ byPort }: RigIndex, { id }: Target): boolean => byPort.has(id);
 
-/** What nobody stated of a controller, and of what hears what it sends on arriving somewhere. */
-export const openAround = (index: RigIndex, controller: Controller): readonly Open[] => [
-  ...openInController(index, controller, false),
-  ...(index.arrivalsOf.has(controller.id)
-    ? index.rig.targets.flatMap((t) => openInTarget(t, { ...nothing, ports: hasPorts(index, t) }))
-    : []),
-];
+/** What nobody stated of a controller, and of what hears what it sends on arriving somewhere, or by taps. */
+export function openAround(index: RigIndex, controller: Controller): readonly Open[] {
+  const own = openInController(index, controller, false);
+  const sends = sentBesides(index, controller).flatMap((s) => s.sends);
+  if (sends.length === 0) return own;
+  const sent = [...new Set(sends.flatMap((s) => valuesFrom(index, s)))];
+  const halves = sends.some((s) => kindOf(s.message.type).sequence !== null);
+  const planned = { ...nothing, sent, counts: true, steps: true, halves };
+  return [...own, ...index.rig.targets.flatMap((t) => openInTarget(t, { ...planned, ports: hasPorts(index, t) }))];
+}
 
 const openInController = (index: RigIndex, controller: Controller, returns: boolean): readonly Open[] => {
   const planned = { ...plannedOn(controller, index.controlsOf, index.assignmentsOf), returns };

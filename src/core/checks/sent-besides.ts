@@ -1,5 +1,5 @@
 // What is sent by no function: on arriving at a bank or page, and by the tap of a modifier.
-import type { Action, Arrival, Controller, RigIndex, Send } from '../rig';
+import { type Arrival, type Controller, isTapped, type RigIndex, type Send } from '../rig';
 import { type Sender, senderOnArriving, sendsOnArriving } from './arrival-sends';
 
 export interface SentBesides {
@@ -9,7 +9,6 @@ export interface SentBesides {
   /** The place that is arrived at, or the modifier that is tapped, by name. */
   readonly where: string;
   readonly sender: Sender;
-  readonly actions: readonly Action[];
   readonly sends: readonly Send[];
 }
 
@@ -23,8 +22,7 @@ export const sentOnArriving = (index: RigIndex, controller: Controller): readonl
   (index.arrivalsOf.get(controller.id) ?? []).flatMap((arrival) => {
     const sender = senderOnArriving(index, arrival);
     if (sender === null) return [];
-    const { id, actions } = arrival;
-    return [{ about: 'arrivals', id, where: placeOf(controller, arrival), sender, actions, sends: sendsOnArriving(arrival) }];
+    return [{ about: 'arrivals', id: arrival.id, where: placeOf(controller, arrival), sender, sends: sendsOnArriving(arrival) }];
   });
 
 /** Both, in that order. */
@@ -33,13 +31,13 @@ export const sentBesides = (index: RigIndex, controller: Controller): readonly S
   ...sentByTaps(index, controller),
 ];
 
-/** What the modifiers of a controller send when they are tapped, layer by layer. Of those that are held together none is tapped alone. */
+/** What the modifiers of a controller send when they are tapped, layer by layer. */
 export const sentByTaps = (index: RigIndex, { id: controllerId }: Pick<Controller, 'id'>): readonly SentBesides[] =>
   index.rig.layers.flatMap((layer) => {
-    const { modifierControlId, alsoOpenedBy, together, tap: actions, id } = layer;
+    const { modifierControlId, tap, id } = layer;
     const control = index.controls.get(modifierControlId ?? '');
-    if (control?.controllerId !== controllerId || actions.length === 0 || (together && alsoOpenedBy.length > 0)) return [];
-    const sends = actions.flatMap((a) => (a.type === 'send' ? [a] : []));
+    if (control?.controllerId !== controllerId || !isTapped(layer)) return [];
+    const sends = tap.flatMap((a) => (a.type === 'send' ? [a] : []));
     const sender = { id, controlId: control.id, layerId: null };
-    return [{ about: 'layers', id, where: control.name, sender, actions, sends }];
+    return [{ about: 'layers', id, where: control.name, sender, sends }];
   });

@@ -11,6 +11,7 @@ import {
   type GestureType,
   type Held,
   hostLayerAt,
+  isTapped,
   isTogether,
   type Layer,
   modifiersOf,
@@ -196,8 +197,8 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
       return put({ assignment, gesture: gesture.type, chord, bank, page, layerId, latch }, actions, assignment.controlId);
     },
     tapOf: (layer) => {
-      // One function for all modifiers of a layer; of those that are held together none is tapped alone.
-      if (layer.tap.length === 0 || isTogether(layer)) return null;
+      // One function for all modifiers of a layer.
+      if (!isTapped(layer)) return null;
       const tap = taps.get(layer.id) ?? put(anywhere, layer.tap, layer.modifierControlId);
       taps.set(layer.id, tap);
       return tap;

@@ -182,6 +182,7 @@ export {
   baseAt,
   type Held,
   hostLayerAt,
+  isTapped,
   isTogether,
   type LayerSignal,
   layersOn,

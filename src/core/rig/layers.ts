@@ -102,6 +102,9 @@ export const isTogether = (layer: Layer): boolean =>
   layer.alsoOpenedBy.length > 0 &&
   (layer.madeIn === 'controller' || layer.alsoOpenedBy.every((id) => layer.alsoSignals.some((s) => s.controlId === id)));
 
+/** Whether a tap of a layer's modifier does something: a host does not see which press is a tap, and of those that are held together none is tapped alone. */
+export const isTapped = (layer: Layer): boolean => layer.madeIn === 'controller' && layer.tap.length > 0 && !isTogether(layer);
+
 /** A message that a host listens for to open a layer, and who sends it: null for the modifiers that have none of their own. */
 export interface LayerSignal {
   readonly controlId: string | null;

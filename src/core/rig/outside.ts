@@ -1,5 +1,6 @@
 // Actions that no function holds: what taps of modifiers do, and what is done on arriving at a bank or page.
 import type { RigIndex } from './index-rig';
+import { isTapped } from './layers';
 import type { Action } from './schema';
 
 export interface OutsideAction {
@@ -12,7 +13,7 @@ export interface OutsideAction {
 export const outsideActions = ({ rig, controls }: Pick<RigIndex, 'rig' | 'controls'>): readonly OutsideAction[] => [
   ...rig.layers.flatMap((layer) => {
     const controllerId = controls.get(layer.modifierControlId ?? '')?.controllerId ?? '';
-    return layer.tap.map((action) => ({ action, controllerId }));
+    return (isTapped(layer) ? layer.tap : []).map((action) => ({ action, controllerId }));
   }),
   ...rig.arrivals.flatMap(({ controllerId, actions }) => actions.map((action) => ({ action, controllerId }))),
 ];
