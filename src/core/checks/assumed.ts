@@ -39,7 +39,7 @@ const whoHears = ['tellsPortsApart'] as const;
 /** The facts that findings can rest on, by their check: what the others tell is wrong however a unit works. */
 const restsOn: Partial<Readonly<Record<CheckId, readonly HeardOrSent[]>>> = {
   'address-clash': ['tellsPortsApart'],
-  'arrival-moves': counts,
+  'arrival-moves': ['tellsPortsApart'],
   'besides-lacks': ['messages'],
   'cannot-send': ['messages', 'switchModes', 'encoderModes'],
   'every-second-press': counts,
@@ -50,7 +50,7 @@ const restsOn: Partial<Readonly<Record<CheckId, readonly HeardOrSent[]>>> = {
   'no-way-back': ['bankButtons'],
   'not-as-wanted': counts,
   'reversed-switch': ['sensesPolarity'],
-  'tap-moves': counts,
+  'tap-moves': ['tellsPortsApart'],
   'target-lacks': ['modes', 'relativeEncodings', 'takeover'],
   'too-many-actions': ['messagesPerGesture'],
   'too-many-counters': ['counters'],
@@ -155,12 +155,8 @@ const hasPorts = ({ byPort }: RigIndex, { id }: Target): boolean => byPort.has(i
 /** What nobody stated of a controller, and of what hears what it sends on arriving somewhere, or by taps. */
 export function openAround(index: RigIndex, controller: Controller): readonly Open[] {
   const own = openInController(index, controller, false);
-  const sends = sentBesides(index, controller).flatMap((s) => s.sends);
-  if (sends.length === 0) return own;
-  const sent = [...new Set(sends.flatMap((s) => valuesFrom(index, s)))];
-  const halves = sends.some((s) => kindOf(s.message.type).sequence !== null);
-  const planned = { ...nothing, sent, counts: true, steps: true, halves };
-  return [...own, ...index.rig.targets.flatMap((t) => openInTarget(t, { ...planned, ports: hasPorts(index, t) }))];
+  if (sentBesides(index, controller).every((s) => s.sends.length === 0)) return own;
+  return [...own, ...index.rig.targets.flatMap((t) => openInTarget(t, { ...nothing, ports: hasPorts(index, t) }))];
 }
 
 const openInController = (index: RigIndex, controller: Controller, returns: boolean): readonly Open[] => {
