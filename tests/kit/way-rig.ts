@@ -1,6 +1,7 @@
 // Random rigs on which ways are looked for: two switches and a modifier, three parameters, two banks.
 import fc from 'fast-check';
 import type { Assignment, Landing, Rig } from '../../src/core/rig';
+import type { Wish } from '../../src/core/stage';
 import { assignment, cc, fixed, landing, latching, layer, momentary, parameter, smallRig, withFunctions } from './small-rig';
 
 const SWITCHES = ['fs1', 'fs2'] as const;
@@ -105,3 +106,15 @@ export function wayRig({
     groups: group === null ? [] : [row],
   };
 }
+
+/** What such a rig wishes for: values, and where it stands in the end. */
+export const wishOf = ({ wishes, bank, open }: SomeWayRig): Wish => ({
+  values: WAY_PARAMETERS.flatMap((parameterId, i) => {
+    const value = wishes[i];
+    return value == null ? [] : [{ parameterId, value }];
+  }),
+  stand:
+    bank === null && open === null
+      ? []
+      : [{ controllerId: 'board', bank, page: null, layerIds: open === null ? null : open ? ['heel'] : [] }],
+});

@@ -8,15 +8,15 @@ import { channel } from '@/core/midi';
 import { planNumbers } from '@/core/numbers';
 import { type Action, indexRig, type Rig, rowsOf, type Translator, tableNames } from '@/core/rig';
 import { makeSheet } from '@/core/sheets';
-import { groundOf, usualWayOptions, type Wish, wayTo } from '@/core/stage';
+import { groundOf, usualWayOptions, wayTo } from '@/core/stage';
 import { sentOn } from '@/core/wires';
 import { apartFrom, beside } from '../kit/beside';
 import { richRig, someRichRig } from '../kit/rich-rig';
-import { assignment, cc, fixed, landing, parameter, smallRig, withFunctions } from '../kit/small-rig';
+import { assignment, cc, fixed, landing, layer, parameter, smallRig, withFunctions } from '../kit/small-rig';
 import { rigWith, someFunction } from '../kit/some-function';
 import { kindsRig, someKinds } from '../kit/some-kinds';
 import { sendersRig, someSequences } from '../kit/some-senders';
-import { type SomeWayRig, someWayRig, WAY_PARAMETERS, wayRig } from '../kit/way-rig';
+import { type SomeWayRig, someWayRig, wayRig, wishOf } from '../kit/way-rig';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
 const wish = { school: 'undefined-first', channels: 'own', notes: false } as const;
@@ -79,21 +79,11 @@ function planOf(rig: Rig): readonly string[] | null {
 }
 
 /** What the way to a scene of the small rig costs, from where everything stands when it is switched on; null where it was given up on. */
-function wayIn(rig: Rig, { wishes, bank, open }: SomeWayRig): string | null {
+function wayIn(rig: Rig, given: SomeWayRig): string | null {
   const index = indexRig(rig);
   const chain = wholeChain(index, new Set());
-  const wanted: Wish = {
-    values: WAY_PARAMETERS.flatMap((parameterId, i) => {
-      const value = wishes[i];
-      return value == null ? [] : [{ parameterId, value }];
-    }),
-    stand:
-      bank === null && open === null
-        ? []
-        : [{ controllerId: 'board', bank, page: null, layerIds: open === null ? null : open ? ['heel'] : [] }],
-  };
   const begin = { state: startChain(chain, 'switched-on'), foot: null, t: 0 };
-  const way = wayTo(groundOf(index, chain), begin, wanted, { ...usualWayOptions, plays: 30_000 });
+  const way = wayTo(groundOf(index, chain), begin, wishOf(given), { ...usualWayOptions, plays: 30_000 });
   if (way.type === 'not-found') return null;
   return JSON.stringify([way.type, way.type === 'way' ? way.cost : null]);
 }
@@ -204,5 +194,17 @@ describe('what the law found', () => {
       })),
     };
     expect(sentOn(indexRig(beside(here, forNothing))).isLeftOver(left)).toBe(false);
+    // A tap goes out of the port of its modifier.
+    const out = (port: string): Rig => ({
+      ...here,
+      controls: here.controls.map((c) => (c.id === 'mod' ? { ...c, port } : c)),
+      wires: here.wires.flatMap((w) => [
+        { ...w, from: { ...w.from, port: 'A' } },
+        { ...w, id: 'b', from: { ...w.from, port: 'B' }, to: { unitId: 'elsewhere', port: '' } },
+      ]),
+      targets: [...here.targets, ...here.targets.map((t) => ({ ...t, id: 'elsewhere', name: 'Elsewhere', port: 'port 9' }))],
+      layers: [layer({ modifierControlId: 'mod', tap: send.actions.map((x) => ({ ...x, meant: [] })) })],
+    });
+    expect(['A', 'B'].map((port) => sentOn(indexRig(out(port))).isLeftOver(left))).toEqual([false, true]);
   });
 });

@@ -23,36 +23,28 @@ import {
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
 const settings = { numRuns: RUNS };
 
-describe('arriving', () => {
-  it.each([
-    ['single messages', someSenders],
-    ['14-bit controls and parameter numbers', someSequences],
-  ])('is told exactly where the play moves what it is not there for: %s', (_name, some) => {
-    fc.assert(
-      fc.property(some, (s) => {
-        const rig = arrivingRig(s);
-        const told = [...judge(rig).findings.values()].flat().filter((f) => f.check === 'arrival-moves');
-        expect([...new Set(told.map((f) => `${f.subjectId} ${f.parameterId}`))].sort()).toEqual(movingOnArrival(rig));
-      }),
-      settings,
-    );
-  });
-});
-
-describe('a tap of a modifier', () => {
-  it.each([
-    ['single messages', someSenders],
-    ['14-bit controls and parameter numbers', someSequences],
-  ])('is told exactly where the play moves what it is not there for: %s', (_name, some) => {
-    fc.assert(
-      fc.property(some, (s) => {
-        const rig = tappedRig(s);
-        const told = [...judge(rig).findings.values()].flat().filter((f) => f.check === 'tap-moves');
-        expect([...new Set(told.map((f) => `${f.subjectId} ${f.parameterId}`))].sort()).toEqual(movingByTap(rig));
-      }),
-      settings,
-    );
-  });
+const besides = [
+  { check: 'arrival-moves', rigOf: arrivingRig, movingIn: movingOnArrival },
+  { check: 'tap-moves', rigOf: tappedRig, movingIn: movingByTap },
+] as const;
+const kinds = [
+  { of: 'single messages', some: someSenders },
+  { of: '14-bit controls and parameter numbers', some: someSequences },
+];
+describe('what no function sends', () => {
+  it.each(besides.flatMap((sent) => kinds.map((kind) => ({ ...sent, ...kind }))))(
+    '$check is told exactly where the play moves what it is not there for: $of',
+    ({ check, rigOf, movingIn, some }) => {
+      fc.assert(
+        fc.property(some, (s) => {
+          const rig = rigOf(s);
+          const told = [...judge(rig).findings.values()].flat().filter((f) => f.check === check);
+          expect([...new Set(told.map((f) => `${f.subjectId} ${f.parameterId}`))].sort()).toEqual(movingIn(rig));
+        }),
+        settings,
+      );
+    },
+  );
 });
 
 const ch = channel(5);

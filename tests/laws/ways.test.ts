@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { type Chain, type ChainState, run, startChain, untilQuiet, wholeChain } from '@/core/bench';
 import { indexRig, type Rig, type ScriptEvent } from '@/core/rig';
 import { groundOf, usualWayOptions, type Way, type Wish, wayTo } from '@/core/stage';
-import { type SomeWayRig, someWayRig, WAY_PARAMETERS, wayRig } from '../kit/way-rig';
+import { type SomeWayRig, someWayRig, WAY_PARAMETERS, wayRig, wishOf } from '../kit/way-rig';
 
 /** How often a law is played; a failure names its seed. */
 const plays = (usual: number) => ({
@@ -121,17 +121,6 @@ function exhaustively(
   }
   return best;
 }
-
-const wishOf = ({ wishes, bank, open }: SomeWayRig): Wish => ({
-  values: WAY_PARAMETERS.flatMap((parameterId, i) => {
-    const value = wishes[i];
-    return value == null ? [] : [{ parameterId, value }];
-  }),
-  stand:
-    bank === null && open === null
-      ? []
-      : [{ controllerId: 'board', bank, page: null, layerIds: open === null ? null : open ? ['heel'] : [] }],
-});
 
 function found(rig: Rig, wish: Wish, options = usualWayOptions) {
   const index = indexRig(rig);

@@ -11,6 +11,7 @@ import {
   countingOf,
   type Gesture,
   groupOver,
+  isTapped,
   type Layer,
   modifiersOf,
   opening,
@@ -203,11 +204,7 @@ export function setUp(
   const script = apart(plain, waits, firmware);
   const opened =
     layer && modifiers.length > 0
-      ? inLayer(
-          script,
-          { on: modifiers.map((m) => m.id), mode: layer.mode, byHold: layer.madeIn === 'controller' && layer.tap.length > 0 },
-          firmware,
-        )
+      ? inLayer(script, { on: modifiers.map((m) => m.id), mode: layer.mode, byHold: isTapped(layer) }, firmware)
       : script;
   return {
     type: 'ready',

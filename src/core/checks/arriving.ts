@@ -1,19 +1,11 @@
 // What is sent on arriving at a bank or page: what it moves that nobody means, and what nobody hears.
-import { type ControllerCheck, type Found, noFixes } from './finding';
-import { type HeardBesides, movedUnmeant, saidToNobody } from './heard-besides';
+import { type ControllerCheck, noFixes } from './finding';
+import { foundBesides, type HeardBesides, movedUnmeant, saidToNobody } from './heard-besides';
 import { sentOnArriving } from './sent-besides';
 
 type Sent = { readonly place: string; readonly message: string; readonly parameter: string };
 
-const found =
-  (severity: 'stop' | 'caution') =>
-  ({ sent, message, parameterId, parameter }: HeardBesides): Found<Sent> => ({
-    severity,
-    about: 'arrivals',
-    subjectId: sent.id,
-    parameterId,
-    facts: { place: sent.where, message, parameter },
-  });
+const factsOf = ({ sent, message, parameter }: HeardBesides): Sent => ({ place: sent.where, message, parameter });
 
 export const arrivalMoves: ControllerCheck<'arrival-moves', Sent> = {
   scope: 'controller',
@@ -26,7 +18,7 @@ export const arrivalMoves: ControllerCheck<'arrival-moves', Sent> = {
     title: `Arriving at ${place} moves ${parameter}.`,
     reason: `${message} goes out there, and ${parameter} listens for it. Take another number, or say in Gear that it is there for ${parameter}.`,
   }),
-  find: (context, controller) => movedUnmeant(context, sentOnArriving(context.index, controller)).map(found('stop')),
+  find: (context, controller) => foundBesides(movedUnmeant(context, sentOnArriving(context.index, controller)), 'stop', factsOf),
   fixes: noFixes,
 };
 
@@ -41,6 +33,7 @@ export const arrivalUnheard: ControllerCheck<'arrival-unheard', Sent> = {
     title: `Arriving at ${place} does nothing to ${parameter}.`,
     reason: `${message} goes out there for it, and it does not listen for that, does nothing at the values that are sent, or no wire leads there.`,
   }),
-  find: (context, controller) => saidToNobody(context, sentOnArriving(context.index, controller)).map(found('caution')),
+  find: (context, controller) =>
+    foundBesides(saidToNobody(context, sentOnArriving(context.index, controller)), 'caution', factsOf),
   fixes: noFixes,
 };

@@ -3,7 +3,7 @@ import { shortName } from '../midi';
 import type { Send } from '../rig';
 import { outletFor } from '../wires';
 import { sharersOf } from './address-clash';
-import type { CheckContext } from './finding';
+import type { CheckContext, Facts, Finding, Found } from './finding';
 import { movedBy } from './heard-by';
 import type { SentBesides } from './sent-besides';
 
@@ -15,6 +15,20 @@ export interface HeardBesides {
   /** Its name. */
   readonly parameter: string;
 }
+
+/** Findings about the arrival or the layer that sends, with facts of their own. */
+export const foundBesides = <F extends Facts>(
+  all: readonly HeardBesides[],
+  severity: Finding['severity'],
+  factsOf: (heard: HeardBesides) => F,
+): readonly Found<F>[] =>
+  all.map((heard) => ({
+    severity,
+    about: heard.sent.about,
+    subjectId: heard.sent.id,
+    parameterId: heard.parameterId,
+    facts: factsOf(heard),
+  }));
 
 /** Each send of something, with the parameters that it moves by something that listens. */
 function heardOf(context: CheckContext, { sender, sends }: SentBesides) {

@@ -43,7 +43,6 @@ import {
   wordsOver,
 } from '../wires';
 import type { Sender } from './arrival-sends';
-
 import type { CheckContext } from './finding';
 import { sentBesides } from './sent-besides';
 

@@ -1,10 +1,10 @@
 // Loudness that leaps as a preset is loaded.
 import { type Assignment, type Parameter, type RigIndex, type Send, set } from '../rig';
-
 import { showQuantity } from '../values';
 import type { Sender } from './arrival-sends';
 import { LOUD_DB, levelOf } from './care';
 import { type AssignmentCheck, type ControllerCheck, type Finding, type Fix, subjectOf } from './finding';
+import { sendsFor } from './fix-parts';
 import { choosing, type LoadedPreset, presetsLoaded } from './presets-loaded';
 import { type SentBesides, sentBesides } from './sent-besides';
 
@@ -108,12 +108,10 @@ export const besidesLeap: ControllerCheck<
   },
 };
 
-const leapsOf = (index: RigIndex, assignment: Assignment): readonly Leap[] =>
-  leapsBy(
-    index,
-    assignment,
-    assignment.actions.flatMap((a) => (a.type === 'send' ? [a] : [])),
-  );
+const leapsOf = (index: RigIndex, assignment: Assignment): readonly Leap[] => {
+  const sends = sendsFor(assignment, null).map(({ send }) => send);
+  return leapsBy(index, assignment, sends);
+};
 
 /** The highest leap of each loud parameter by the presets that some sends can load; none up to 6 dB. */
 function leapsBy(index: RigIndex, sender: Sender, sends: readonly Send[]): readonly Leap[] {

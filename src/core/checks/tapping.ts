@@ -1,20 +1,12 @@
 // What a modifier sends when it is tapped: what it moves that nobody means, and what nobody hears.
 import { tapElsewhere } from '../commands';
-import { type ControllerCheck, type Found, noFixes } from './finding';
-import { type HeardBesides, movedUnmeant, saidToNobody } from './heard-besides';
+import { type ControllerCheck, noFixes } from './finding';
+import { foundBesides, type HeardBesides, movedUnmeant, saidToNobody } from './heard-besides';
 import { sentByTaps } from './sent-besides';
 
 type Tapped = { readonly control: string; readonly message: string; readonly parameter: string };
 
-const found =
-  (severity: 'stop' | 'caution') =>
-  ({ sent, message, parameterId, parameter }: HeardBesides): Found<Tapped> => ({
-    severity,
-    about: 'layers',
-    subjectId: sent.id,
-    parameterId,
-    facts: { control: sent.where, message, parameter },
-  });
+const factsOf = ({ sent, message, parameter }: HeardBesides): Tapped => ({ control: sent.where, message, parameter });
 
 export const tapMoves: ControllerCheck<'tap-moves', Tapped> = {
   scope: 'controller',
@@ -27,7 +19,7 @@ export const tapMoves: ControllerCheck<'tap-moves', Tapped> = {
     title: `A tap on ${control} moves ${parameter}.`,
     reason: `${message} goes out then, and ${parameter} listens for it. Give it a number of its own: choose on the map what the modifier does when it is tapped.`,
   }),
-  find: (context, controller) => movedUnmeant(context, sentByTaps(context.index, controller)).map(found('stop')),
+  find: (context, controller) => foundBesides(movedUnmeant(context, sentByTaps(context.index, controller)), 'stop', factsOf),
   fixes: ({ index }, { subjectId }) => {
     const layer = index.layers.get(subjectId);
     const edit = layer ? tapElsewhere(index, layer) : null;
@@ -46,6 +38,6 @@ export const tapUnheard: ControllerCheck<'tap-unheard', Tapped> = {
     title: `A tap on ${control} does nothing to ${parameter}.`,
     reason: `${message} goes out then for it, and it does not listen for that, does nothing at the values that are sent, or no wire leads there.`,
   }),
-  find: (context, controller) => saidToNobody(context, sentByTaps(context.index, controller)).map(found('caution')),
+  find: (context, controller) => foundBesides(saidToNobody(context, sentByTaps(context.index, controller)), 'caution', factsOf),
   fixes: noFixes,
 };

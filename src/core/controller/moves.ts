@@ -4,6 +4,7 @@ import {
   type Control,
   type Controller,
   type Firmware,
+  isTapped,
   isTogether,
   type Layer,
   opening,
@@ -211,7 +212,7 @@ export function distinctGestures(index: RigIndex, control: Control, firmware: Fi
     all.has('hold-release') ||
     all.has('repeat') ||
     (waits && (all.has('double-tap') || all.has('tap-hold'))) ||
-    (index.layersByModifier.get(control.id) ?? []).some((l) => l.tap.length > 0);
+    (index.layersByModifier.get(control.id) ?? []).some(isTapped);
   return [
     'tap',
     ...(all.has('latch-off') ? (['tap-again'] as const) : []),

@@ -7,13 +7,16 @@ export interface OutsideAction {
   readonly action: Action;
   /** The controller that does it; empty where a layer has no modifier. */
   readonly controllerId: string;
+  /** The modifier that is tapped, whose port it goes out of where it names none; null on arriving. */
+  readonly controlId: string | null;
 }
 
 /** All of a rig, layer by layer, then place by place. */
 export const outsideActions = ({ rig, controls }: Pick<RigIndex, 'rig' | 'controls'>): readonly OutsideAction[] => [
   ...rig.layers.flatMap((layer) => {
     const controllerId = controls.get(layer.modifierControlId ?? '')?.controllerId ?? '';
-    return (isTapped(layer) ? layer.tap : []).map((action) => ({ action, controllerId }));
+    const controlId = layer.modifierControlId;
+    return (isTapped(layer) ? layer.tap : []).map((action) => ({ action, controllerId, controlId }));
   }),
-  ...rig.arrivals.flatMap(({ controllerId, actions }) => actions.map((action) => ({ action, controllerId }))),
+  ...rig.arrivals.flatMap(({ controllerId, actions }) => actions.map((action) => ({ action, controllerId, controlId: null }))),
 ];

@@ -48,10 +48,11 @@ export function sentOn(index: RigIndex): Sent {
       const [sender = ''] = sendersOfSignal(layer, signal);
       add(outletFor(index, sender, {}), signal.message, []);
     }
-  for (const { action, controllerId } of outsideActions(index))
-    if (action.type === 'send')
-      for (const message of messagesOf(action, index.counters))
-        add({ unitId: controllerId, port: action.port ?? '' }, message, action.meant);
+  for (const { action, controllerId, controlId } of outsideActions(index)) {
+    if (action.type !== 'send') continue;
+    const outlet = controlId === null ? { unitId: controllerId, port: action.port ?? '' } : outletFor(index, controlId, action);
+    for (const message of messagesOf(action, index.counters)) add(outlet, message, action.meant);
+  }
   const sendsTo = (list: readonly PlacedSend[] | undefined, landing: Landing): boolean =>
     (list ?? []).some((p) => eachGoing(index, p).some((g) => goesTo(index, g, landing)));
   const goes = (list: readonly Going[] | undefined, landing: Landing): boolean =>
