@@ -53,6 +53,17 @@ export function linesOf(index: RigIndex, findings: ReadonlyMap<string, readonly 
 const byPlace = (a: Part, b: Part): number =>
   a.where.localeCompare(b.where) || a.what.localeCompare(b.what, undefined, { numeric: true });
 
+/** What a finding is about that stands at a place and on no control: a group, or what is done on arriving. */
+function placedBy({ rig }: RigIndex, { about, subjectId }: Finding) {
+  const group = about === 'groups' ? rig.groups.find((g) => g.id === subjectId) : undefined;
+  if (group) return { row: group, what: group.name };
+  const arrival = about === 'arrivals' ? rig.arrivals.find((a) => a.id === subjectId) : undefined;
+  return arrival ? { row: arrival, what: 'Arriving' } : null;
+}
+
+/** A place in words, without Base. */
+const atPlace = (...place: Parameters<typeof placeWords>): string => placeWords(...place).replace(/ · Base$/, '');
+
 function partOf(index: RigIndex, finding: Finding): Part {
   const key = keyOf(finding);
   const parameter = index.parameters.get(finding.parameterId ?? '');
@@ -61,7 +72,8 @@ function partOf(index: RigIndex, finding: Finding): Part {
   const layer = finding.about === 'layers' ? index.layers.get(finding.subjectId) : undefined;
   const controlId = assignment?.controlId ?? layer?.modifierControlId ?? null;
   const control = index.controls.get(controlId ?? '');
-  const controller = control ? index.controllers.get(control.controllerId) : index.controllers.get(finding.subjectId);
+  const placed = placedBy(index, finding);
+  const controller = index.controllers.get(control?.controllerId ?? placed?.row.controllerId ?? finding.subjectId);
   const target = index.targets.get(finding.about === 'targets' ? finding.subjectId : (targetId ?? ''));
   const unitIds = [controller?.id, target?.id].flatMap((id) => id ?? []);
   if (assignment && control && controller)
@@ -69,10 +81,14 @@ function partOf(index: RigIndex, finding: Finding): Part {
       key,
       finding,
       what: `${control.name} ${gestureNames[assignment.gesture.type]}`,
-      where: `${controller.name}, ${placeWords(index, controller, assignment).replace(/ · Base$/, '')}`,
+      where: `${controller.name}, ${atPlace(index, controller, assignment)}`,
       unitIds,
       controlId,
     };
+  if (placed && controller) {
+    const where = `${controller.name}, ${atPlace(index, controller, { ...placed.row, layerId: null })}`.replace(/, Base$/, '');
+    return { key, finding, what: placed.what, where, unitIds, controlId };
+  }
   if (layer)
     return { key, finding, what: layer.name, where: `layer, opened by ${control?.name ?? 'nothing'}`, unitIds, controlId };
   if (parameter && finding.about !== 'controllers')
