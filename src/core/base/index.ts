@@ -11,7 +11,7 @@ export { type ChangedMap, type Changes, changedMap, type Lookup } from './change
 export { addTo, countBy, groupBy } from './maps';
 export { clamp } from './numbers';
 export { onceFor } from './once-for';
-export { counted, plural } from './plural';
+export { counted, often, plural } from './plural';
 
 // Rows as columns.
 

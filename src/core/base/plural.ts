@@ -16,3 +16,10 @@ export const plural = (count: number, one: string, many = several(one)): string 
  * @example counted(1, 'rig') // => '1 rig'
  */
 export const counted = (count: number, one: string, many = several(one)): string => `${count} ${plural(count, one, many)}`;
+
+/**
+ * How often something happens.
+ * @example often(1) // => 'once'
+ * @example often(4) // => '4 times'
+ */
+export const often = (count: number): string => (count === 1 ? 'once' : counted(count, 'time'));

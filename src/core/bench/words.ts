@@ -1,5 +1,5 @@
 // The words of an outcome. One table of wording, fed by what the trace showed.
-import { exhaustive } from '../base';
+import { exhaustive, often } from '../base';
 import type { Parameter } from '../rig';
 import { showNumber, showQuantity } from '../values';
 import type { Behaved } from './classify';
@@ -68,7 +68,7 @@ export function effectWords(
     case 'never-reacts':
       return 'never reacts';
     case 'irregular':
-      return `changes ${did.changes} times, to no rule`;
+      return `changes ${often(did.changes)}, to no rule`;
     case 'nothing-lands':
       return notLandingWords(did.why);
     default:

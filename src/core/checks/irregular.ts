@@ -1,4 +1,5 @@
 // What follows no rule: the play of a gesture ends neither where it began nor where it should, and no other check knows why.
+import { often } from '../base';
 import { landingsFor } from '../commands';
 import { kindOf, shortName } from '../midi';
 import { modeOf } from '../modes';
@@ -30,7 +31,7 @@ export const irregular = effectCheck<
   asks: 'all',
   guide: 'Played as planned, it changes again and again and ends up wherever it happens to.',
   say: ({ parameter, changes, message, parts, flips }) => ({
-    title: `${parameter} changes ${changes} times and ends up anywhere.`,
+    title: `${parameter} changes ${often(changes)} and ends up anywhere.`,
     reason: parts
       ? `A value of ${message} comes in several messages, and the target acts on each of them.`
       : flips
