@@ -85,6 +85,37 @@ describe('an outcome that is not as wanted', () => {
 const meantBy = ({ actions }: Assignment): ReadonlySet<string> =>
   new Set(actions.flatMap((x) => (x.type === 'send' ? x.meant : [])));
 
+/** Everything a switch sends, twice: in one press, or at the first press and the second. */
+const twiceOver = fc.tuple(someFunction.map(rigWith), fc.boolean()).map(([rig, inTurn]): Rig | null => {
+  const also = (a: Assignment): Assignment['actions'] =>
+    inTurn && a.gesture.type !== 'move'
+      ? a.actions.flatMap((x): Assignment['actions'] => [
+          { ...x, turn: 'first' },
+          { ...x, turn: 'second' },
+        ])
+      : [...a.actions, ...a.actions];
+  return rig && { ...rig, assignments: rig.assignments.map((a) => ({ ...a, actions: also(a) })) };
+});
+
+describe('one cause', () => {
+  it.each<readonly [string, fc.Arbitrary<Rig | null>]>([
+    ['a whole rig', someRichRig.map(richRig)],
+    ['one function', someFunction.map(rigWith)],
+    ['what is sent twice', twiceOver],
+  ])('is one finding, in %s', (_name, some) => {
+    fc.assert(
+      fc.property(some, (rig) => {
+        if (!rig) return;
+        for (const [, found] of judge(rig).findings) {
+          const all = found.map((f) => `${f.check} ${f.subjectId} ${f.parameterId}: ${f.title} ${f.reason}`);
+          expect(all).toEqual([...new Set(all)]);
+        }
+      }),
+      settings,
+    );
+  });
+});
+
 describe('among everything else in a rig', () => {
   it('what falls short is told, what cannot be played too, and nothing twice; where all is as was said nothing is', () => {
     fc.assert(

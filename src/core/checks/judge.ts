@@ -3,7 +3,7 @@
 import { type ChangedMap, changedMap, groupBy } from '../base';
 import { type Outcome, outcome, type Surroundings, surroundingsOf } from '../bench';
 import { exploreController, type Space } from '../controller';
-import { type Assignment, type Controller, indexRig, type Rig, type RigIndex } from '../rig';
+import { type Assignment, type Controller, indexRig, type Rig, type RigIndex, sameJson } from '../rig';
 import { acceptedAs } from './accepted/accept';
 import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';
@@ -289,6 +289,10 @@ function spaceIn(spaces: Map<string, Space>, index: RigIndex, controller: Contro
   return known;
 }
 
+/** What is found twice of one thing, by two messages that lead to the same landing, say, is told once. */
+const once = (found: readonly Found[]): readonly Found[] =>
+  found.length < 2 ? found : found.filter((f, i) => found.findIndex((o) => sameJson(o, f)) === i);
+
 function whole(
   index: RigIndex,
   check: Check<CheckId>,
@@ -296,7 +300,7 @@ function whole(
   subjectId: string,
   found: readonly Found[],
 ): readonly Finding[] {
-  return found.map((f) => {
+  return once(found).map((f) => {
     const words = check.say(f.facts);
     const finding = {
       about,

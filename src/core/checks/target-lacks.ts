@@ -1,7 +1,7 @@
 // What a target is to do and has not: a way of hearing, a coding, a takeover.
 import { changeLanding, landingsFor } from '../commands';
 import { modeOf } from '../modes';
-import { type Landing, sameJson, type Target } from '../rig';
+import type { Landing, Target } from '../rig';
 import { type AssignmentCheck, type Fix, type Found, subjectOf } from './finding';
 import { inOne, sendsFor } from './fix-parts';
 
@@ -36,15 +36,13 @@ export const targetLacks: AssignmentCheck<'target-lacks', Lack> = {
     reason: 'It has not what is planned, so it cannot be entered. Gear says what it has.',
   }),
   find: ({ index }, assignment) =>
-    sendsFor(assignment, null).flatMap(({ send }) => {
-      const lacks = landingsFor(index, assignment, send).flatMap((landing): Found<Lack>[] => {
+    sendsFor(assignment, null).flatMap(({ send }) =>
+      landingsFor(index, assignment, send).flatMap((landing): Found<Lack>[] => {
         const target = index.targets.get(landing.targetId);
         const facts = target ? lackOf(landing, target) : null;
         return facts ? [{ severity: 'stop', parameterId: landing.parameterId, facts }] : [];
-      });
-      // What counts through numbers is heard at each of them: told once.
-      return lacks.filter((l, i) => lacks.findIndex((o) => o.parameterId === l.parameterId && sameJson(o.facts, l.facts)) === i);
-    }),
+      }),
+    ),
   fixes: (context, finding) => {
     const assignment = subjectOf(context, finding);
     if (!assignment) return [];
