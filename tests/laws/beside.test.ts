@@ -78,6 +78,8 @@ function planOf(rig: Rig): readonly string[] | null {
   return plan.type === 'plan' ? plan.moves.map((m) => `${m.demand.id} ${JSON.stringify(m.to)}`).sort() : null;
 }
 
+const movedIn = (rig: Rig): readonly string[] | null => planOf(rig)?.map((move) => move.split(' ')[0] ?? '') ?? null;
+
 /** What the way to a scene of the small rig costs, from where everything stands when it is switched on; null where it was given up on. */
 function wayIn(rig: Rig, given: SomeWayRig): string | null {
   const index = indexRig(rig);
@@ -115,12 +117,13 @@ describe('two rigs side by side', () => {
       { numRuns: RUNS },
     );
   });
-  it('are planned as each is alone', () => {
+  it('have the same functions moved by a plan as each alone', () => {
     fc.assert(
       fc.property(any, any, (one, given) => {
         const other = apartFrom(given);
-        const [mine, its] = [planOf(one), planOf(other)];
-        expect(planOf(beside(one, other))).toEqual(mine && its ? [...mine, ...its].sort() : null);
+        // Which of the free numbers each of them gets may differ where several plans are as good.
+        const [mine, its] = [movedIn(one), movedIn(other)];
+        expect(movedIn(beside(one, other))).toEqual(mine && its ? [...mine, ...its].sort() : null);
       }),
       { numRuns: RUNS },
     );
