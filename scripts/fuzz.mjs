@@ -28,6 +28,7 @@ const laws = {
   judging: 'an edit is judged as the rig after it would be judged anew',
   apart: 'a unit that stands apart changes nothing of what was there',
   beside: 'two rigs side by side are what each is alone',
+  alike: 'the same thing told otherwise is the same thing',
   gestures: 'one switch sends for any presses what the rules say',
   chords: 'a chord takes the presses that meet, and nothing from others',
   following: 'where a controller is, is among the places that agree with what was heard',

@@ -62,17 +62,36 @@ export type Behaved =
   | { readonly type: 'never-reacts' }
   | { readonly type: 'irregular'; readonly changes: number };
 
-/** `null` when the parameter did not move at all: then only a run from another start value can tell more. */
-export function classify(trace: Trace, slot: number, parameter: Parameter, start: number, gesture: GestureType): Behaved | null {
-  if (isLost(trace, slot)) return { type: 'not-known' };
-  if (gesture === 'move') return classifySweep(trace, slot, parameter, start);
-  const did = classifySwitch(cyclesOf(trace, slot, start, pressesIn(gesture)), parameter, start);
-  // A latch turns on with every second press: what does one thing at each is not judged by the presses between.
-  const latching = gesture === 'latch-on' || gesture === 'latch-off';
-  return latching && did?.type === 'every-second-press' ? classifySwitch(cyclesOf(trace, slot, start, 2), parameter, start) : did;
+/** A parameter in a trace. */
+export interface Traced {
+  readonly slot: number;
+  readonly parameter: Parameter;
+  /** Where it stood before. */
+  readonly start: number;
+  /** Whether it may take the time between presses: by taps, or by a clock. Asked of what looks so only. */
+  readonly tellsTime: () => boolean;
 }
 
-/** How often the finger goes down for one gesture. */
+/** `null` when the parameter did not move at all: then only a run from another start value can tell more. */
+export function classify(trace: Trace, traced: Traced, gesture: GestureType): Behaved | null {
+  const { slot, parameter, start } = traced;
+  if (isLost(trace, slot)) return { type: 'not-known' };
+  if (gesture === 'move') return classifySweep(trace, slot, parameter, start);
+  // A latch goes on with every second press, and off with the others: where those do nothing, what this one does is not judged by them.
+  const turn = latchTurn(gesture);
+  const alone = turn === null ? null : cyclesOf(trace, traced, { presses: 2, own: turn });
+  if (alone?.between === 0) return classifySwitch(alone, traced);
+  const presses = pressesIn(gesture);
+  return classifySwitch(cyclesOf(trace, traced, { presses, own: presses - 1 }), traced);
+}
+
+/** Which of two presses of a latch does what a gesture is there for: the first, 0, or the second, 1; null for what no latch does. */
+function latchTurn(gesture: GestureType): 0 | 1 | null {
+  if (gesture === 'latch-on') return 0;
+  return gesture === 'latch-off' ? 1 : null;
+}
+
+/** How often the finger goes down for one gesture; once for a latch, of which two presses make one turn on and off. */
 export const pressesIn = (gesture: GestureType): number => (gesture === 'double-tap' || gesture === 'tap-hold' ? 2 : 1);
 
 /** Whether nobody knows at the end where a parameter stands. */
@@ -85,19 +104,27 @@ function isLost(trace: Trace, slot: number): boolean {
 interface Cycles {
   /** Milliseconds from each press to the next, where they are all the same; null where they are not. */
   readonly apartMs: number | null;
-  /** Value just before the finger lifts, per press. */
+  /** Value just before the finger lifts, per gesture. */
   readonly held: readonly number[];
-  /** Value at the end of each press, until the next one. */
+  /** Value at the end of each gesture, until the next one. */
   readonly after: readonly number[];
   readonly changes: number;
+  /** How many of the changes came of other presses than that of the gesture. */
+  readonly between: number;
 }
 
-/** `presses`: how many presses make one gesture. */
-function cyclesOf(trace: Trace, slot: number, start: number, presses: number): Cycles {
+/** How many presses make one gesture, and which of them does what it is there for, from 0. */
+interface Turn {
+  readonly presses: number;
+  readonly own: number;
+}
+
+function cyclesOf(trace: Trace, { slot, start }: Traced, { presses, own }: Turn): Cycles {
   const held: number[] = [];
   const after: number[] = [];
   let now = start;
   let changes = 0;
+  let between = 0;
   let downs = 0;
   let ups = 0;
   const downAt: number[] = [];
@@ -106,17 +133,18 @@ function cyclesOf(trace: Trace, slot: number, start: number, presses: number): C
     if (kind === VALUE && trace.a[i] === slot) {
       now = trace.b[i] ?? now;
       changes++;
+      if ((downs - 1) % presses !== own) between++;
     } else if (kind === FINGER_DOWN && trace.a[i] === 0) {
       if (downs > 0 && downs % presses === 0) after.push(now);
+      if (downs % presses === own) downAt.push(trace.t[i] ?? 0);
       downs++;
-      downAt.push(trace.t[i] ?? 0);
     } else if (kind === FINGER_UP && trace.a[i] === 0) {
+      if (ups % presses === own) held.push(now);
       ups++;
-      if (ups % presses === 0) held.push(now);
     }
   }
   if (downs > 0) after.push(now);
-  return { held, after, changes, apartMs: evenly(downAt) };
+  return { held, after, changes, between, apartMs: evenly(downAt) };
 }
 
 /** How far apart times are that come evenly; null for others. */
@@ -125,7 +153,8 @@ function evenly([first = 0, second = 0, ...rest]: readonly number[]): number | n
   return apart > 0 && rest.every((t, i) => Math.abs(t - second - (i + 1) * apart) < 1e-6) ? apart : null;
 }
 
-function classifySwitch({ held, after, changes, apartMs }: Cycles, parameter: Parameter, start: number): Behaved | null {
+function classifySwitch({ held, after, changes, apartMs }: Cycles, traced: Traced): Behaved | null {
+  const { parameter, start, tellsTime } = traced;
   const n = after.length;
   if (parameter.kind === 'trigger') {
     const times = (after[n - 1] ?? start) - start;
@@ -136,7 +165,8 @@ function classifySwitch({ held, after, changes, apartMs }: Cycles, parameter: Pa
   if (parameter.states !== null && goesBy(parameter, parameter.states, start, held, after))
     return { type: 'own-states', held, after };
   const tapped = apartMs === null || parameter.kind !== 'continuous' ? null : tempoValue(parameter, apartMs);
-  if (tapped !== null && after[0] === start && every(1, n, (i) => Math.abs((after[i] ?? 0) - tapped) < 1e-6 * tapped))
+  const isTapped = (i: number): boolean => tapped !== null && Math.abs((after[i] ?? 0) - tapped) < 1e-6 * tapped;
+  if (tapped !== null && after[0] === start && every(1, n, isTapped) && tellsTime())
     return { type: 'follows-taps', value: tapped };
   const at = (i: number): number => (i < 0 ? start : (after[i] ?? start));
   const moved = after.map((v, i) => v !== at(i - 1));
@@ -196,7 +226,7 @@ function steps(after: readonly number[], held: readonly number[], start: number,
 /** What came of one position of the hand, until the next. */
 interface Moment {
   readonly position: number;
-  /** Values that were sent. */
+  /** Values that the hand sent, in the order in which they went out. */
   readonly sent: readonly number[];
   /** What the parameter became, with what had been sent last by then. */
   readonly took: readonly { readonly value: number; readonly sent: number }[];
@@ -222,7 +252,7 @@ function momentsOf(trace: Trace, slot: number, parameter: Parameter): readonly M
     if (!moment) continue;
     if (kind === SENT) {
       sent = packedValue(trace.a[i] ?? 0);
-      moment.sent.push(sent);
+      if (trace.c[i] === 0) moment.sent.push(sent);
     } else if (kind === VALUE && trace.a[i] === slot) {
       if (many) moment.took.length = 0;
       moment.took.push({ value: trace.b[i] ?? 0, sent });
@@ -239,15 +269,18 @@ interface Way {
   ups: number;
   downs: number;
   largestStep: number;
-  messages: number;
-  readonly sent: Set<number>;
+  /** How often something was sent, and what was: values in their order, as one text. */
+  clicks: number;
+  readonly sent: Set<string>;
 }
 
-const way = (begun: number): Way => ({ begun, ended: begun, ups: 0, downs: 0, largestStep: 0, messages: 0, sent: new Set() });
+const way = (begun: number): Way => ({ begun, ended: begun, ups: 0, downs: 0, largestStep: 0, clicks: 0, sent: new Set() });
 
 function go(w: Way, { sent, took }: Moment): void {
-  w.messages += sent.length;
-  for (const value of sent) w.sent.add(value);
+  if (sent.length > 0) {
+    w.clicks++;
+    w.sent.add(sent.join());
+  }
   for (const { value } of took) {
     if (value === w.ended) continue;
     if (value > w.ended) w.ups++;
@@ -289,7 +322,7 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
 
 /** The same message again and again while the control turns one way: clicks, not positions. Null for anything else. */
 function clicksOf(up: Way, down: Way, changes: number): Extract<Behaved, { type: 'clicks' }> | null {
-  const same = up.messages > 2 && up.sent.size === 1;
+  const same = up.clicks > 2 && up.sent.size === 1;
   const steady = (up.ups === 0 || up.downs === 0) && up.ups + up.downs + down.ups + down.downs > 0;
   if (!same || !steady) return null;
   return {

@@ -15,6 +15,7 @@ import {
   type Layer,
   modifiersOf,
   opening,
+  type Parameter,
   type RigIndex,
   reaches,
   releaserOf,
@@ -23,7 +24,7 @@ import {
 } from '../rig';
 import { compileNetwork, type Network } from '../wires';
 import { type Chain, compileChain, startChain, sysexOf } from './chain';
-import { type Behaved, classify, stays } from './classify';
+import { type Behaved, classify, stays, type Traced } from './classify';
 import { type NotLanding, slotsHeardBy, whyNotLanding } from './heard-there';
 import { plainSweep } from './plain-sweep';
 import { run } from './run';
@@ -110,7 +111,7 @@ export function outcome(index: RigIndex, assignment: Assignment, around: Surroun
       return;
     }
     const start = startOf(i);
-    const did = classify(playFrom(start), i, parameter, start[i] ?? parameter.start, stage.gesture);
+    const did = classify(playFrom(start), tracedIn(chain, i, parameter, start[i]), stage.gesture);
     if (did) effects.push({ parameterId: parameter.id, meant: meant.has(parameter.id), did });
     else still.set(start, [...(still.get(start) ?? []), i]);
   });
@@ -302,11 +303,20 @@ function fromAnotherStart(stage: Stage, usual: Start, still: readonly number[], 
   return still.flatMap((i): Effect[] => {
     const parameter = parameters[i];
     if (!parameter) return [];
-    const did = classify(trace, i, parameter, start[i] ?? 0, stage.gesture);
+    const did = classify(trace, tracedIn(stage.chain, i, parameter, start[i]), stage.gesture);
     // It moved to where it already was at the start of the show and stayed there; anything else cannot come out of a still run.
     const told: Behaved = did === null ? { type: 'never-reacts' } : stays(parameter, usual[i] ?? parameter.start, true);
     return [{ parameterId: parameter.id, meant: meant.has(parameter.id), did: told }];
   });
+}
+
+/** A parameter as its play is to be read: where it began, and whether anything of its target takes the time between presses. */
+function tracedIn({ targets }: Chain, slot: number, parameter: Parameter, start = parameter.start): Traced {
+  const isThere = (other: Parameter | undefined): boolean => other?.targetId === parameter.targetId;
+  const tellsTime = (): boolean =>
+    targets.listeners.some((l) => l.taps && isThere(l.parameter)) ||
+    [...targets.clocked].some((at) => isThere(targets.parameters[at]));
+  return { slot, parameter, start, tellsTime };
 }
 
 /** Neighbours on the same control that fire on the way to this gesture: a press before its hold. */

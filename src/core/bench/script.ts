@@ -106,9 +106,11 @@ export function standardScript(gesture: Gesture, on: string, firmware: Firmware,
     case 'release':
     case 'repeat':
     case 'any-release':
+      return presses(on, count, firmware, start);
     case 'latch-on':
     case 'latch-off':
-      return presses(on, count, firmware, start);
+      // A latch goes on, or off, with every second press.
+      return presses(on, 2 * count, firmware, start);
     case 'tap-hold':
       return tapHolds(on, count, firmware, start);
     case 'hold':
@@ -152,13 +154,13 @@ export function inLayer(
   if (modifier.mode === 'while-held') return [...downs(on, 0), ...script, ...ups(on, last + 300)];
   const down = modifier.byHold ? firmware.holdMs + 100 : tapMs(firmware);
   if (modifier.mode === 'toggled') return [...together(on, 0, down), ...shifted(script, down + 100)];
-  // Gestures begin at a press after a pause; a sweep is one gesture.
+  // Gestures begin at a press after a pause, however long a finger stays down; a sweep is one gesture.
   const lead = down + 100;
   const events: ScriptEvent[] = [];
   let late = 0;
   let before = Number.NEGATIVE_INFINITY;
   for (const event of script) {
-    if (event.atMs - before > PAUSE_MS / 2) {
+    if (event.do !== 'release' && event.atMs - before > PAUSE_MS / 2) {
       events.push(...together(on, event.atMs + late, down));
       late += lead;
     }

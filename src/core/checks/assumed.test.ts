@@ -123,15 +123,15 @@ describe('a target of which nobody has said what it has', () => {
   it('may send values back where there is a wire for them: a light that follows them turns the latch', () => {
     const made = rigWith({
       ...plain,
-      parameter: continuous('p', -60, 6, { default: -60, start: -60 }),
+      parameter: parameter('p', { kind: 'trigger', lowest: 0, highest: 1, start: 0 }),
       gesture: 'press',
       behaviour: 'latching',
       values: [0, 1],
-      mode: 'toggle',
+      mode: 'gate',
       part: [1, 0],
       actsOn: 'at-or-above-threshold',
       wires: 'back',
-      want: 'taps',
+      want: 'once',
     });
     if (!made) throw new Error('no rig');
     const severities = (rig: Rig) => foundBy(rig, 'every-second-press').map((f) => f.severity);
