@@ -33,8 +33,9 @@ interface Member {
   following: Following | null;
   readonly step: (state: ControllerState, input: ControllerInput) => ReturnType<typeof stepController>;
   readonly begun: () => ReturnType<typeof switchOn>;
-  /** The one that is drawn and played here. */
+  /** The one that is drawn and played here, and when anything was done with it last. */
   state: ControllerState;
+  doneAt: number;
   timer: ReturnType<typeof setTimeout> | null;
 }
 
@@ -70,6 +71,7 @@ function openUnits(rig: Rig): readonly Member[] {
       step: (state, input) => stepController(program, state, input),
       begun: () => switchOn(program),
       state: switchOn(program).state,
+      doneAt: 0,
       timer: null,
     };
   });
@@ -97,6 +99,7 @@ function* hears({ ids, atMs, words, besides }: Heard): Generator<Views, undefine
 function plays(unit: Member, input: ControllerInput): void {
   const { state, output, wakeAt } = unit.step(unit.state, input);
   unit.state = state;
+  unit.doneAt = input.t;
   const words = output.filter((_, i) => i % 3 === 0);
   if (words.length > 0) tell([...hears({ ids: [unit.id], atMs: input.t, words, besides: [] })]);
   if (unit.table && unit.following) {
@@ -188,10 +191,11 @@ const api = {
     switchedOn(unit);
     tell([viewsOf([unit])]);
   },
-  drawn(id: string, input: DrawnInput): void {
+  /** `at`: when, in milliseconds since 1970: it may come late, and what waits may have been due meanwhile. */
+  drawn(id: string, input: DrawnInput, at: number): void {
     const unit = units.find((u) => u.id === id);
     if (!unit) return;
-    const t = performance.now();
+    const t = Math.max(unit.doneAt, at - performance.timeOrigin);
     if (input.type === 'press') plays(unit, { ...input, t, velocity: null });
     else if (input.type === 'step') plays(unit, { type: 'go', t, to: { type: 'step', what: input.what, by: input.by } });
     else plays(unit, { ...input, t });

@@ -87,6 +87,24 @@ test('what is pressed on the drawing is followed, ticked off, and leads on; by k
   await expect(floorboard(page).getByRole('button', { name: /^FS 1: (?!LOOM)/ })).toBeVisible();
 });
 
+test('two feet at once are two presses, however late the page comes to them', async ({ page }) => {
+  const id = await ownRig(page);
+  await stand(page, id);
+  await floorboard(page)
+    .getByRole('button', { name: /^FS 1:/ })
+    .click();
+  await expect(page.getByRole('heading', { name: /^Platform/ })).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(page.getByText('Next Tunnel: press FS 1, then press FS 3, then press FS 3')).toBeVisible();
+  await floorboard(page).evaluate((unit) => {
+    const at = (name: string): Element | undefined =>
+      [...unit.querySelectorAll('button')].find((b) => b.getAttribute('aria-label')?.startsWith(name));
+    for (const name of ['FS 1:', 'FS 3:'])
+      for (const type of ['pointerdown', 'pointerup']) at(name)?.dispatchEvent(new PointerEvent(type, { bubbles: true }));
+  });
+  await expect(floorboard(page).getByRole('button', { name: /^FS 3: FREEZE.*, next: 3$/ })).toBeVisible();
+});
+
 test('over MIDI: which bank is told by what is heard; what no state can have sent means lost, and the card is there', async ({
   page,
 }) => {

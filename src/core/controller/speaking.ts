@@ -26,6 +26,8 @@ export interface Speaker {
   readonly leads: (from: number) => readonly number[];
   /** The same where nothing else was done meanwhile. */
   readonly ends: (from: number) => readonly number[];
+  /** Other controls that may bring it when they are touched: they share a group or a chord with its own. */
+  readonly alongside: ReadonlySet<string>;
 }
 
 /** A word as one speaker sends it: how many milliseconds after its gesture began it may be heard at the latest; `Infinity` where a release sends it. */
@@ -220,6 +222,7 @@ function speakersOf(
   going: (from: number, to: Destination) => number,
 ): ReadonlyMap<number, Speaker> {
   const onArrival = new Set(program.arrivals.map((a) => a.armed));
+  const alongside = touchedTogether(program);
   return new Map(
     program.armed.map((armed): [number, Speaker] => {
       const goes = goesOf(armed);
@@ -243,10 +246,28 @@ function speakersOf(
           onArrival: onArrival.has(armed) || (armed.gesture === 'move' && program.firmware.resendsPositions),
           leads: remembered(goes.length === 0 || prompt ? ends : any),
           ends: remembered(ends),
+          alongside: alongside.get(armed.assignment?.controlId ?? '') ?? NOBODY,
         },
       ];
     }),
   );
+}
+
+const NOBODY: ReadonlySet<string> = new Set();
+
+/** By control: those that share a group or a chord with it. */
+function touchedTogether({ armed, controls }: ControllerProgram): ReadonlyMap<string, ReadonlySet<string>> {
+  const together = new Map<string, Set<string>>();
+  const share = (ids: readonly string[]): void => {
+    for (const id of ids) {
+      const others = together.get(id) ?? new Set();
+      for (const other of ids) if (other !== id) others.add(other);
+      together.set(id, others);
+    }
+  };
+  for (const { groups } of controls.values()) for (const { members } of groups) share(members);
+  for (const { assignment, chord } of armed) if (assignment && chord) share([assignment.controlId, chord.with]);
+  return together;
 }
 
 function remembered(leads: (from: number) => readonly number[]): (from: number) => readonly number[] {
@@ -304,7 +325,7 @@ function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speake
       const words: number[] = [];
       for (const value of [127, 0]) put(value, words);
       const stays = (from: number): readonly number[] => [from];
-      const speaker: Speaker = { assignment: null, at: null, onArrival: false, leads: stays, ends: stays };
+      const speaker: Speaker = { assignment: null, at: null, onArrival: false, leads: stays, ends: stays, alongside: NOBODY };
       for (const word of words) add(word, { ...atTheEnd, speaker });
     }
   return said;

@@ -12,7 +12,7 @@ import {
 } from '../../../tests/kit/small-rig';
 import { speakingTable } from '../controller';
 import { noSysex, packedCc } from '../midi';
-import { type Action, type Assignment, type Firmware, indexRig, type Rig } from '../rig';
+import { type Action, type Assignment, type Firmware, indexRig, type Rig, type SwitchGroup } from '../rig';
 import {
   beginFollowing,
   type Following,
@@ -171,6 +171,36 @@ describe('where a controller is, by what is heard', () => {
     const second = board.hear(first, 2, 21, 127);
     expect([second.lost, second.spoke]).toEqual([false, []]);
     expect(board.told(first, 1).spoke).toEqual([]);
+  });
+
+  it('two switches at once are two touches; one that releases another, or two in a chord, are one', () => {
+    const [one, two] = [only('fs1', null, 20), only('fs2', null, 21)];
+    const touchesOf = (board: ReturnType<typeof on>, numbers: readonly number[]): readonly (number | null)[] => {
+      let now = board.begin();
+      return numbers.map((number, i) => {
+        now = board.hear(now, i * 20, number, 127);
+        return now.touches.at;
+      });
+    };
+    expect(touchesOf(on([one, two]), [20, 21])).toEqual([0, 20]);
+    // A foot is not as fast as that: the second message is of the same press.
+    expect(touchesOf(on([one, only('fs1', null, 22), two]), [20, 22, 21])).toEqual([0, 0, 40]);
+    const group: SwitchGroup = {
+      id: 'g',
+      order: 1,
+      controllerId: 'board',
+      name: '',
+      bank: null,
+      page: null,
+      controlIds: ['fs1', 'fs2'],
+      pressedAgain: 'stays-on',
+      sendsOff: true,
+      entered: null,
+      note: '',
+    };
+    expect(touchesOf(on([one, two], {}, { groups: [group] }), [20, 21])).toEqual([0, 0]);
+    const chord = { ...only('fs1', null, 23), gesture: { type: 'chord' as const, with: 'fs2', windowMs: 60, singlesFire: true } };
+    expect(touchesOf(on([one, two, chord], { gestures: ['press', 'chord'] }), [20, 23, 21])).toEqual([0, 0, 0]);
   });
 
   it('keeps what a latch said last', () => {

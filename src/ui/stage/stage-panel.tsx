@@ -1,14 +1,14 @@
 'use client';
 // One controller on Stage: to scale with its tape, what stands on, what spoke last, and what to press next in its order.
-import { type MouseEvent, memo, type PointerEvent, useMemo } from 'react';
+import { type MouseEvent, memo, type PointerEvent, type SyntheticEvent, useMemo } from 'react';
 import type { Whereabouts } from '@/core/controller';
 import type { FollowedView } from '@/core/following';
 import { type Control, type Controller, gestureNames, type RigIndex } from '@/core/rig';
-import type { DrawnInput } from '@/workers/stage.worker';
 import { ControlDrawing } from '../faceplate/control-drawing';
 import { roomBelow, tapeWidth } from '../faceplate/neighbours';
 import { cx } from '../primitives/cx';
 import { type Acting, actingAtAll } from './acting';
+import type { PlayDrawn } from './drawn';
 import { evenly, LINE, SMALLEST, type Written, written } from './letters';
 
 interface Props {
@@ -24,7 +24,7 @@ interface Props {
   /** Pixels of writing that the player wants. */
   readonly letters: number;
   /** What is done on the drawing; null where hardware is listened to. */
-  readonly play: ((input: DrawnInput) => void) | null;
+  readonly play: PlayDrawn | null;
 }
 
 /** Pixels of tape below which a panel to scale cannot be read: then its controls stand in a list. */
@@ -143,7 +143,7 @@ interface ControlProps extends Omit<Drawn, 'box'> {
   readonly letters: number;
   /** Null in a list. */
   readonly box: Box | null;
-  readonly play: ((input: DrawnInput) => void) | null;
+  readonly play: PlayDrawn | null;
 }
 
 const StageControl = memo(function StageControl(props: ControlProps) {
@@ -225,17 +225,20 @@ const StageControl = memo(function StageControl(props: ControlProps) {
 });
 
 /** Pressing the drawing by finger, mouse, or Enter. What slides goes where the pointer is on it, what has no ends a click on. */
-function playingOn(play: (input: DrawnInput) => void, { id: controlId, kind }: Control, moved: boolean) {
-  if (moved && (kind === 'encoder' || kind === 'jog')) return { onClick: () => play({ type: 'turn', controlId, clicks: 1 }) };
+function playingOn(play: PlayDrawn, { id: controlId, kind }: Control, moved: boolean) {
+  if (moved && (kind === 'encoder' || kind === 'jog'))
+    return { onClick: (event: MouseEvent) => play({ type: 'turn', controlId, clicks: 1 }, event.timeStamp) };
   if (moved) {
     const slide = (event: PointerEvent<HTMLElement>): void => {
       if (event.buttons === 0) return;
       const { top, height } = event.currentTarget.getBoundingClientRect();
-      play({ type: 'move', controlId, position: Math.min(1, Math.max(0, 1 - (event.clientY - top) / Math.max(1, height))) });
+      const position = Math.min(1, Math.max(0, 1 - (event.clientY - top) / Math.max(1, height)));
+      play({ type: 'move', controlId, position }, event.timeStamp);
     };
     return { onPointerDown: slide, onPointerMove: slide };
   }
-  const [press, release] = (['press', 'release'] as const).map((type) => () => play({ type, controlId }));
+  const press = ({ timeStamp }: SyntheticEvent): void => play({ type: 'press', controlId }, timeStamp);
+  const release = ({ timeStamp }: SyntheticEvent): void => play({ type: 'release', controlId }, timeStamp);
   return {
     onPointerDown: press,
     onPointerUp: release,
@@ -243,8 +246,8 @@ function playingOn(play: (input: DrawnInput) => void, { id: controlId, kind }: C
     onClick: (event: MouseEvent) => {
       // A key: nothing was pressed by a pointer.
       if (event.detail !== 0) return;
-      press?.();
-      release?.();
+      press(event);
+      release(event);
     },
   };
 }

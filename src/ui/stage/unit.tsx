@@ -7,9 +7,10 @@ import type { FollowedView } from '@/core/following';
 import type { Controller, RigIndex } from '@/core/rig';
 import type { PortNow } from '@/ports';
 import { type PortProblem, problemWords } from '@/ports';
-import type { DrawnInput, StageWorker } from '@/workers/stage.worker';
+import type { StageWorker } from '@/workers/stage.worker';
 import { bankWords } from '../place/bank-words';
 import { Button } from '../primitives/button';
+import type { PlayDrawn } from './drawn';
 import { StagePanel } from './stage-panel';
 
 interface Props {
@@ -36,7 +37,10 @@ export function StageUnit(props: Props) {
   const { index, controller, view, looked, port, card, worker } = props;
   const { id } = controller;
   const isDrawn = worker !== null && port === null;
-  const play = useMemo(() => (isDrawn ? (input: DrawnInput) => void worker()?.drawn(id, input) : null), [isDrawn, worker, id]);
+  const play = useMemo(
+    (): PlayDrawn | null => (isDrawn ? (input, at) => void worker()?.drawn(id, input, performance.timeOrigin + at) : null),
+    [isDrawn, worker, id],
+  );
   const places = view?.likely ?? everyPlace(controller);
   const { firmware } = controller;
   const several = firmware.banks > 1 || firmware.pages > 1;
@@ -100,12 +104,12 @@ const everyPlace = ({ firmware }: Controller): readonly Whereabouts[] =>
   }));
 
 /** The buttons of the unit itself, on the drawing. */
-function OwnButtons({ controller, play }: { readonly controller: Controller; readonly play: (input: DrawnInput) => void }) {
+function OwnButtons({ controller, play }: { readonly controller: Controller; readonly play: PlayDrawn }) {
   const { banks, pages } = controller.firmware;
   const steps = [...(banks > 1 ? (['bank'] as const) : []), ...(pages > 1 ? (['page'] as const) : [])];
   return steps.flatMap((what) =>
     ([-1, 1] as const).map((by) => (
-      <Button key={`${what} ${by}`} size="small" onClick={() => play({ type: 'step', what, by })}>
+      <Button key={`${what} ${by}`} size="small" onClick={({ timeStamp }) => play({ type: 'step', what, by }, timeStamp)}>
         {`${what === 'bank' ? 'Bank' : 'Page'} ${by > 0 ? 'up' : 'down'}`}
       </Button>
     )),
