@@ -151,8 +151,8 @@ const api = {
     for (const unit of some) if (!drawn.includes(unit.id)) anywhere(unit);
     tell([viewsOf(some)]);
   },
-  /** Another window knew this until a moment ago; what is played on the drawing stood where it was drawn. */
-  takenOver(views: Views, drawn: readonly string[]): void {
+  /** Another window knew this until a moment ago, by the clock that tells when something came in; what is played on the drawing stood where it was drawn. */
+  takenOver(views: Views, drawn: readonly string[], atMs: number): void {
     for (const unit of units) {
       const view = views[unit.id];
       if (!unit.table || !view) continue;
@@ -166,7 +166,7 @@ const api = {
         );
       } else {
         const known = { ...view, on: [...view.on, ...view.onLast], positions: new Map(Object.entries(view.positions)) };
-        unit.following = takenOver(unit.table, known, performance.now());
+        unit.following = takenOver(unit.table, known, atMs);
       }
     }
     tell([viewsOf(units)]);

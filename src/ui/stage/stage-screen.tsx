@@ -55,7 +55,12 @@ function useStand({ index, settings }: Pick<StandProps, 'index' | 'settings'>) {
   const heard = useRef<(views: Views) => void>(() => undefined);
   const drawn = index.rig.controllers.flatMap((c) => (settings.heardOn[c.id] ? [] : [c.id]));
   const following = useFollowing(index.rig, drawn, (views) => heard.current(views));
-  const show = useShow(index, wayInto, following.known, (known) => void following.worker()?.takenOver(known, drawn));
+  const show = useShow(
+    index,
+    wayInto,
+    following.known,
+    (known) => void following.worker()?.takenOver(known, drawn, performance.now()),
+  );
   heard.current = show.heard;
   const time = useTime(index.rig.id, spots, show.position.at, show.leads, settings.clock);
   const [choosing, setChoosing] = useState(false);
