@@ -7,6 +7,7 @@ import { judge } from '@/core/checks';
 import { channel, type Message, u7, u14 } from '@/core/midi';
 import { planNumbers } from '@/core/numbers';
 import {
+  type Action,
   type Assignment,
   type Behaviour,
   type Control,
@@ -94,11 +95,13 @@ const otherwise: Readonly<Record<string, (value: unknown) => unknown>> = {
   notes: (as) => (({ name: 'number', number: 'name' }) as Record<string, string>)[String(as)] ?? as,
 };
 
-/** Two controllers, and two notes, in each other's place, with their low bytes; a translator would have to be told as well. */
+/** Two controllers, and two notes, in each other's place, with their low bytes; a translator, and a counter of notes, would have to be told as well. */
 const swapped: Readonly<Record<number, number>> = { 21: 22, 22: 21, 53: 54, 54: 53 };
 const isSwapped = (type: unknown): boolean => ['cc', 'cc14', 'note', 'poly-pressure'].includes(String(type));
+const countsNotes = (action: Action): boolean =>
+  action.type === 'send' && action.message.type === 'note' && action.behaviour.type === 'stepping';
 const inEachOthersPlace = (rig: Rig): Rig | null =>
-  rig.wires.some((w) => w.translator)
+  rig.wires.some((w) => w.translator) || rig.assignments.some((a) => a.actions.some(countsNotes))
     ? null
     : eachValue(rig, (value, key, { type }) => (key === 'number' && isSwapped(type) ? (swapped[Number(value)] ?? value) : value));
 

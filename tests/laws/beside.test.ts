@@ -80,13 +80,13 @@ function planOf(rig: Rig): readonly string[] | null {
 
 const movedIn = (rig: Rig): readonly string[] | null => planOf(rig)?.map((move) => move.split(' ')[0] ?? '') ?? null;
 
-/** What the way to a scene of the small rig costs, from where everything stands when it is switched on; null where it was given up on. */
+/** What the way to a scene of the small rig costs, from where everything stands when it is switched on; null where nobody knows whether there is a better one. */
 function wayIn(rig: Rig, given: SomeWayRig): string | null {
   const index = indexRig(rig);
   const chain = wholeChain(index, new Set());
   const begin = { state: startChain(chain, 'switched-on'), foot: null, t: 0 };
   const way = wayTo(groundOf(index, chain), begin, wishOf(given), { ...usualWayOptions, plays: 30_000 });
-  if (way.type === 'not-found') return null;
+  if (way.type === 'not-found' || (way.type === 'way' && !way.proved)) return null;
   return JSON.stringify([way.type, way.type === 'way' ? way.cost : null]);
 }
 
