@@ -71,7 +71,12 @@ function scattered(seed: number): Rig {
   return {
     ...rig,
     controllers: [{ ...unit, firmware: { ...unit.firmware, press: 'always-fires', pages: PAGES } }],
-    controls: rig.controls.map((c) => ({ ...c, side: next() < 0.5 ? ('left' as const) : ('right' as const) })),
+    controls: rig.controls.map((c) => ({
+      ...c,
+      side: next() < 0.5 ? ('left' as const) : ('right' as const),
+      // An encoder that is pressed has a push.
+      subControls: c.kind === 'encoder' ? ['push'] : c.subControls,
+    })),
     layers,
     assignments,
   };

@@ -20,7 +20,19 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { channel, type RelativeCoding, u7 } from '../midi';
-import { type Behaviour, indexRig, type Landing, type Parameter, type Reception, type Rig, type SwitchGroup } from '../rig';
+import {
+  type Assignment,
+  type Behaviour,
+  type Control,
+  type Controller,
+  indexRig,
+  type Landing,
+  type Layer,
+  type Parameter,
+  type Reception,
+  type Rig,
+  type SwitchGroup,
+} from '../rig';
 import { effectWords, outcomeWords, traceOf } from './index';
 import { FINGER_DOWN, SENT, VALUE } from './trace';
 
@@ -463,6 +475,61 @@ describe('layers while held', () => {
     });
     expect(outcomeOf(inHeel({}, { on: 'mod' }))).toMatchObject({ type: 'unreachable', why: { type: 'is-its-own-modifier' } });
     expect(outcomeOf(inHeel({}, { bank: 3 }))).toEqual({ type: 'unreachable', why: { type: 'no-such-bank', bank: 3, banks: 2 } });
+  });
+  it('what a control cannot do by what it is, and what is never pressed together', () => {
+    const able = (rig: Rig): Rig => ({
+      ...rig,
+      controllers: rig.controllers.map((c) => ({
+        ...c,
+        firmware: { ...c.firmware, gestures: ['move', 'press', 'hold', 'chord'] },
+      })),
+    });
+    const why = (change: Partial<Control>, extra: Partial<Assignment>, id = 'fs1') => {
+      const rig = able(
+        withFunctions(
+          smallRig([parameter('freeze')]),
+          [assignment({ behaviour: latching(127, 0), meant: ['freeze'] })],
+          [landing('freeze')],
+        ),
+      );
+      const made = outcomeOf({
+        ...rig,
+        controls: rig.controls.map((c) => (c.id === id ? { ...c, ...change } : c)),
+        assignments: rig.assignments.map((a) => ({ ...a, ...extra })),
+      });
+      return made.type === 'unreachable' ? made.why.type : made.type;
+    };
+    const chord = (partner: string): Assignment['gesture'] => ({ type: 'chord', with: partner, windowMs: 60, singlesFire: true });
+    expect(why({ kind: 'expression' }, {})).toBe('not-on-control');
+    expect(why({ kind: 'encoder' }, { gesture: { type: 'hold' } })).toBe('not-on-control');
+    expect(why({ kind: 'encoder', subControls: ['push'] }, { gesture: { type: 'hold' } })).toBe('played');
+    expect(why({}, { gesture: { type: 'move' } })).toBe('not-on-control');
+    expect(why({ kind: 'pad' }, { gesture: { type: 'move' } })).toBe('played');
+    expect(why({}, { gesture: chord('fs1') })).toBe('never-meets');
+    expect(why({}, { gesture: chord('k1') })).toBe('never-meets');
+    expect(why({}, { gesture: chord('fs2') })).toBe('played');
+    expect(why({ controllerId: 'elsewhere' }, { gesture: chord('fs2') }, 'fs2')).toBe('never-meets');
+    const inHeld = (kind: Control['kind']) => {
+      const rig = inHeel({});
+      return outcomeOf({ ...rig, controls: rig.controls.map((c) => (c.id === 'mod' ? { ...c, kind } : c)) });
+    };
+    expect(inHeld('expression')).toEqual({ type: 'unreachable', why: { type: 'no-modifier', layer: 'Heel' } });
+    expect(inHeld('pad').type).toBe('played');
+  });
+  it('a layer for the next press is closed by the first of two: what takes two never comes in it', () => {
+    const gestures = ['press', 'hold', 'double-tap', 'tap-hold', 'chord'] as const;
+    const chord = { type: 'chord', with: 'fs2', windowMs: 60, singlesFire: true } as const;
+    const typeIn = (change: Partial<Layer>) =>
+      gestures.map((type) => {
+        const rig = inHeel({ mode: 'next-press', ...change }, type === 'chord' ? {} : { gesture: type });
+        const made = { ...rig, assignments: rig.assignments.map((a) => (type === 'chord' ? { ...a, gesture: chord } : a)) };
+        const able = (c: Controller): Controller => ({ ...c, firmware: { ...c.firmware, gestures: [...gestures] } });
+        const { type: came } = outcomeOf({ ...made, controllers: made.controllers.map(able) });
+        return came === 'unreachable' ? type : '';
+      });
+    expect(typeIn({})).toEqual(['', '', 'double-tap', 'tap-hold', 'chord']);
+    expect(typeIn({ mode: 'toggled' })).toEqual(['', '', '', '', '']);
+    expect(typeIn({ mode: 'while-held' })).toEqual(['', '', '', '', '']);
   });
 });
 

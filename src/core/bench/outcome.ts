@@ -8,6 +8,8 @@ import {
   type Assignment,
   type Control,
   type Controller,
+  canMake,
+  canMeet,
   countingOf,
   type Gesture,
   groupOver,
@@ -39,7 +41,10 @@ export type Unreachable =
   | { readonly type: 'is-its-own-modifier'; readonly layer: string }
   | { readonly type: 'outside-layer'; readonly layer: string }
   | { readonly type: 'other-controller'; readonly layer: string }
-  | { readonly type: 'no-such-gesture'; readonly gesture: string };
+  | { readonly type: 'spent-by-first'; readonly layer: string }
+  | { readonly type: 'no-such-gesture'; readonly gesture: string }
+  | { readonly type: 'not-on-control'; readonly gesture: string; readonly control: string }
+  | { readonly type: 'never-meets'; readonly gesture: string; readonly control: string; readonly partner: string };
 
 export interface Effect {
   readonly parameterId: string;
@@ -248,16 +253,32 @@ function unreachableBecause(
     return { type: 'no-such-bank', bank: assignment.bank, banks: firmware.banks };
   if (assignment.page !== null && assignment.page > firmware.pages)
     return { type: 'no-such-page', page: assignment.page, pages: firmware.pages };
-  if (!firmware.gestures.includes(assignment.gesture.type)) return { type: 'no-such-gesture', gesture: assignment.gesture.type };
+  const { gesture } = assignment;
+  if (!canMake(control, gesture.type)) return { type: 'not-on-control', gesture: gesture.type, control: control.name };
+  if (gesture.type === 'chord') {
+    const partner = index.controls.get(gesture.with);
+    if (!canMeet(control, gesture, partner))
+      return { type: 'never-meets', gesture: gesture.type, control: control.name, partner: partner?.name ?? '' };
+  }
+  if (!firmware.gestures.includes(gesture.type)) return { type: 'no-such-gesture', gesture: gesture.type };
   if (!layer) return null;
   const modifiers = modifiersOf(layer);
-  if (modifiers.length === 0) return { type: 'no-modifier', layer: layer.name };
+  if (opening(index, layer).length === 0) return { type: 'no-modifier', layer: layer.name };
   if (modifiers.includes(control.id)) return { type: 'is-its-own-modifier', layer: layer.name };
   if (!reaches(layer, control)) return { type: 'outside-layer', layer: layer.name };
   // One controller cannot know what is held on another; only a host sees both.
   const atHome = opening(index, layer).every((m) => m.controllerId === controller.id);
   if (layer.madeIn === 'controller' && !atHome) return { type: 'other-controller', layer: layer.name };
+  if (layer.madeIn === 'controller' && layer.mode === 'next-press' && takesTwo(index, gesture, layer))
+    return { type: 'spent-by-first', layer: layer.name };
   return null;
+}
+
+/** Whether a gesture takes two presses in a layer: the first of them closes one that is there for the next press. */
+function takesTwo(index: RigIndex, gesture: Gesture, layer: Layer): boolean {
+  if (gesture.type !== 'chord') return gesture.type === 'double-tap' || gesture.type === 'tap-hold';
+  const partner = index.controls.get(gesture.with);
+  return partner !== undefined && reaches(layer, partner);
 }
 
 /** Four presses, or enough of them to see a counter go once round. */

@@ -149,6 +149,12 @@ export function unreachableWords(why: Unreachable): string {
       return `nothing leads there: ${why.layer} does not reach this control`;
     case 'other-controller':
       return `nothing leads there: ${why.layer} is opened on another controller`;
+    case 'spent-by-first':
+      return `nothing leads there: the first press closes ${why.layer}`;
+    case 'not-on-control':
+      return `${why.control} has no ${why.gesture.replace('-', ' ')}`;
+    case 'never-meets':
+      return `${why.control} is never pressed together with ${why.partner}`;
     case 'no-such-gesture':
       return `this controller has no ${why.gesture}`;
     default:

@@ -59,7 +59,11 @@ const restsOn: Partial<Readonly<Record<CheckId, readonly HeardOrSent[]>>> = {
 
 /** The facts that a finding rests on; none where it is wrong whatever they are. */
 const factsOf = ({ check, severity, facts }: Finding): readonly HeardOrSent[] =>
-  severity !== 'stop' ? [] : check === 'never-registers' && facts.threshold === null ? whoHears : (restsOn[check] ?? []);
+  severity !== 'stop' || (check === 'no-such-gesture' && facts.control !== undefined)
+    ? []
+    : check === 'never-registers' && facts.threshold === null
+      ? whoHears
+      : (restsOn[check] ?? []);
 
 type HeardOrSent = (typeof heardFacts | typeof sentFacts)[number]['fact'];
 

@@ -1,7 +1,17 @@
 // Gestures that get in each other's way, and what the firmware has not.
 import { counted } from '../base';
 import { changeAssignment, meantNames, removeAssignment } from '../commands';
-import { type Action, type Assignment, byOrder, type GestureType, gestureNames, type RigIndex, sentAtOnce } from '../rig';
+import {
+  type Action,
+  type Assignment,
+  byOrder,
+  canBePressed,
+  canMake,
+  type GestureType,
+  gestureNames,
+  type RigIndex,
+  sentAtOnce,
+} from '../rig';
 import { type AssignmentCheck, type AssignmentFacts, type Fix, type Found, subjectOf } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
 import { firedTogether } from './together';
@@ -251,35 +261,48 @@ export const tooManyActions: AssignmentCheck<'too-many-actions', { readonly most
   },
 };
 
-export const noSuchGesture: AssignmentCheck<'no-such-gesture', { readonly gesture: string }> = {
+type NoSuchGesture = {
+  readonly gesture: string;
+  /** The control that cannot make it, whatever its controller has; and of a chord what it is never pressed together with. */
+  readonly control?: string;
+  readonly partner?: string;
+};
+
+export const noSuchGesture: AssignmentCheck<'no-such-gesture', NoSuchGesture> = {
   scope: 'assignment',
   id: 'no-such-gesture',
   group: 'gestures',
   name: 'A gesture that the firmware has not',
   severities: ['stop'],
   asks: 'all',
-  guide: 'The firmware does not know this gesture on this control.',
-  say: ({ gesture }) => ({
-    title: `This controller has no ${gesture.replace('-', ' ')}.`,
-    reason: 'Its firmware does not know the gesture, so nothing happens.',
+  guide: 'The firmware does not know this gesture, or this control cannot make it.',
+  say: ({ gesture, control, partner }) => ({
+    title: `${control ?? 'This controller'} has no ${gesture.replace('-', ' ')}${partner === undefined ? '' : ` with ${partner}`}.`,
+    reason:
+      control === undefined
+        ? 'Its firmware does not know the gesture, so nothing happens.'
+        : partner !== undefined
+          ? 'A chord takes two controls of one controller that can both be pressed. Nothing happens.'
+          : gesture === 'move'
+            ? 'It can only be pressed, so nothing happens.'
+            : 'It can only be moved, so nothing happens.',
   }),
-  find: (_context, _assignment, outcome) =>
-    outcome.type === 'unreachable' && outcome.why.type === 'no-such-gesture'
-      ? [
-          {
-            severity: 'stop',
-            facts: { gesture: outcome.why.gesture },
-          },
-        ]
-      : [],
+  find: (_context, _assignment, outcome) => {
+    if (outcome.type !== 'unreachable' || !('gesture' in outcome.why)) return [];
+    const { type: _type, ...facts } = outcome.why;
+    return [{ severity: 'stop', facts }];
+  },
   fixes: (context, finding) => {
     const { index } = context;
     const assignment = subjectOf(context, finding);
     const home = assignment && homeOf(index, assignment);
     if (!assignment || !home) return [];
+    const clear = 'Clear what goes no more';
+    if (finding.facts.control !== undefined && !canBePressed(home.control))
+      return [{ label: clear, edit: removeAssignment(index, assignment) }];
     const taken = new Set(besides(index, assignment).map((a) => a.gesture.type));
     return (['press', 'release', 'hold'] as const).flatMap((type): Fix[] => {
-      if (taken.has(type) || !home.controller.firmware.gestures.includes(type)) return [];
+      if (taken.has(type) || !home.controller.firmware.gestures.includes(type) || !canMake(home.control, type)) return [];
       const label = `Act on ${type}`;
       return [{ label, edit: changeAssignment(assignment, { gesture: { type } }, label) }];
     });

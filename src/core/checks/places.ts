@@ -32,6 +32,8 @@ function whyNot({ why, place, bank, banks, page, pages, layer }: NoWay): string 
       return `It is itself held down to open ${layer}.`;
     case 'other-controller':
       return `The layer ${layer} is opened on another controller, which this one cannot know. Only a layer made in the host can.`;
+    case 'spent-by-first':
+      return `The layer ${layer} is open for one press only, and this takes two: the first closes it.`;
     case 'no-switch':
       return `No switch leads to ${place ?? 'this layer'}, and the unit has no bank buttons of its own.`;
     default:
@@ -49,7 +51,7 @@ export const unreachablePlace: AssignmentCheck<'unreachable-place', NoWay> = {
   guide: 'No switch leads to this bank, page or layer.',
   say: (facts) => ({ title: 'Nothing leads there.', reason: whyNot(facts) }),
   find: (context, assignment, outcome) => {
-    if (outcome.type === 'unreachable' && outcome.why.type !== 'no-such-gesture') {
+    if (outcome.type === 'unreachable' && !('gesture' in outcome.why)) {
       return [{ severity: 'stop', facts: { ...nowhere, ...outcome.why, why: outcome.why.type } }];
     }
     const home = homeOf(context.index, assignment);

@@ -13,7 +13,7 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
-import { apply, type Firmware, type Reception, type Rig } from '../rig';
+import { type Assignment, apply, type Control, type Firmware, type Layer, type Reception, type Rig } from '../rig';
 import { judge, offeredFixes } from './index';
 
 const found = (rig: Rig, id: string): readonly string[] => (judge(rig).findings.get(id) ?? []).map((f) => f.check);
@@ -170,6 +170,50 @@ describe('what nobody stated', () => {
   it('is not claimed: that nothing silences a target of which nothing is tagged panic', () => {
     expect(titles(plain(), 'no-silence')).toEqual(['Perhaps nothing silences Hall from Board in One.']);
     expect(titles(plain({}, ['panic']), 'no-silence')).toEqual(['Nothing silences Hall from Board in One.']);
+  });
+});
+
+describe('what takes two presses in a layer for the next one', () => {
+  it('never comes, and is told though it is there for no parameter', () => {
+    const twice = (mode: Layer['mode']): Rig => {
+      const row = assignment({ layerId: 'heel', gesture: 'double-tap', behaviour: fixed(127), meant: [] });
+      const gear = { firmware: { gestures: ['press' as const, 'double-tap' as const] }, layers: [layer({ mode })] };
+      return withFunctions(smallRig([], gear), [{ ...row, actions: [{ type: 'keystroke', keys: 'F5' }] }], []);
+    };
+    expect(found(twice('next-press'), 'a1')).toContain('unreachable-place');
+    expect(found(twice('toggled'), 'a1')).not.toContain('unreachable-place');
+  });
+});
+
+describe('a function that its control cannot do', () => {
+  const on = (kind: Control['kind'], gesture: Assignment['gesture']): Rig => {
+    const rig = withFunctions(
+      smallRig([parameter('freeze')], { firmware: { gestures: ['move', 'press', 'hold', 'chord'] } }),
+      [{ ...assignment({ behaviour: fixed(127), meant: ['freeze'] }), gesture }],
+      [landing('freeze', { mode: 'toggle' })],
+    );
+    return { ...rig, controls: rig.controls.map((c) => (c.id === 'fs1' ? { ...c, kind } : c)) };
+  };
+  const told = (rig: Rig): readonly string[] =>
+    (judge(rig).findings.get('a1') ?? []).flatMap((f) =>
+      f.check === 'no-such-gesture' ? [`${f.severity}: ${f.title} ${f.reason}`] : [],
+    );
+  it('must be fixed, whatever the firmware has', () => {
+    expect(told(on('expression', { type: 'press' }))).toEqual([
+      'stop: FS1 has no press. It can only be moved, so nothing happens.',
+    ]);
+    expect(told(on('footswitch', { type: 'move' }))).toEqual([
+      'stop: FS1 has no move. It can only be pressed, so nothing happens.',
+    ]);
+    expect(told(on('footswitch', { type: 'chord', with: 'k1', windowMs: 60, singlesFire: true }))).toEqual([
+      'stop: FS1 has no chord with K1. A chord takes two controls of one controller that can both be pressed. Nothing happens.',
+    ]);
+    expect(told(on('pad', { type: 'press' }))).toEqual([]);
+  });
+  it('is not to act on another press, where it can be moved only', () => {
+    const judgement = judge(on('expression', { type: 'hold' }));
+    const finding = (judgement.findings.get('a1') ?? []).find((f) => f.check === 'no-such-gesture');
+    expect(finding && offeredFixes(judgement, finding, () => 'n').map((fix) => fix.label)).toEqual(['Clear what goes no more']);
   });
 });
 

@@ -6,8 +6,10 @@ import {
   type Behaviour,
   type Control,
   type Controller,
+  canBePressed,
   type Gesture,
   type GestureType,
+  isMover,
   type Landing,
   type Parameter,
   type Preferences,
@@ -17,15 +19,10 @@ import {
 } from '../rig';
 import { straight } from '../values';
 
-const movers = new Set<Control['kind']>(['knob', 'encoder', 'fader', 'ribbon', 'jog', 'expression']);
-
-/** Whether a control is there to be moved: not a switch, not keys. */
-export const isMover = (control: Pick<Control, 'kind'>): boolean => movers.has(control.kind);
-
 /** Gestures that a control can make on its controller: moving ones move; those with a push or touch also switch. */
 export function gesturesOf(control: Control, controller: Controller): readonly GestureType[] {
   const moves = isMover(control);
-  const switches = !moves || control.subControls.length > 0;
+  const switches = canBePressed(control);
   // A pad that sends pressure moves too: while it is pressed.
   const presses =
     control.kind === 'pad' && controller.firmware.messages.some((m) => m === 'channel-pressure' || m === 'poly-pressure');

@@ -43,7 +43,7 @@ export {
   countWith,
   removeCounter,
 } from './counters';
-export { defaultGesture, defaultLanding, gesturesOf, isMover, type Way } from './defaults';
+export { defaultGesture, defaultLanding, gesturesOf, type Way } from './defaults';
 export { otherWay, sendBothWays, sendEachWay } from './each-way';
 export {
   type FillLine,

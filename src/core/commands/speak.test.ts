@@ -6,8 +6,7 @@ import { parameter } from '../../../tests/kit/small-rig';
 import { outcome } from '../bench';
 import { controllerTemplates } from '../library';
 import { channel, type Message, u7 } from '../midi';
-import { emptyRig, indexRig, type Parameter, type Rig } from '../rig';
-import { isMover } from './defaults';
+import { emptyRig, indexRig, isMover, type Parameter, type Rig } from '../rig';
 import { addController, addTarget, type GivenRow, giveTable, plainProfile, planSpeak, speakEdit } from './index';
 
 let n = 0;

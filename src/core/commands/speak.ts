@@ -7,13 +7,14 @@ import {
   type Control,
   type Controller,
   type Edit,
+  isMover,
   type Landing,
   type Parameter,
   type RigIndex,
   type Target,
 } from '../rig';
 import { assign } from './assign';
-import { defaultGesture, isMover } from './defaults';
+import { defaultGesture } from './defaults';
 import { givenFor, givenOf } from './given';
 import type { NewId } from './shared';
 

@@ -13,6 +13,7 @@ import {
   type Edit,
   insert,
   isEndless,
+  isMover,
   type Layer,
   type RigIndex,
   type SwitchGroup,
@@ -21,7 +22,7 @@ import {
   set,
   type Wire,
 } from '../rig';
-import { gesturesOf, isMover } from './defaults';
+import { gesturesOf } from './defaults';
 import { wire } from './gear';
 import { type NewId, nextOrder, patch, replaced, staleAssignment } from './shared';
 import { withSignals } from './signals';

@@ -7,6 +7,8 @@ import {
   alternates,
   type Control,
   type Controller,
+  canMake,
+  canMeet,
   countsNumbers,
   type GestureType,
   type Held,
@@ -245,9 +247,11 @@ function draftFor(index: Programmable, scope: CompileScope, arming: Arming, cont
   const byGesture: Record<GestureType, readonly Armed[]> = { ...nothing };
   for (const assignment of index.assignmentsOf.get(control.id) ?? []) {
     const layerId = programmedLayer(index, assignment);
-    const { type } = assignment.gesture;
-    if (layerId === undefined || !inScope(assignment, layerId, scope) || !scope.controller.firmware.gestures.includes(type))
-      continue;
+    const { gesture } = assignment;
+    const { type } = gesture;
+    if (layerId === undefined || !inScope(assignment, layerId, scope)) continue;
+    if (!scope.controller.firmware.gestures.includes(type) || !canMake(control, type)) continue;
+    if (type === 'chord' && !canMeet(control, gesture, index.controls.get(gesture.with))) continue;
     byGesture[type] = [...byGesture[type], arming.arm(assignment, layerId)];
   }
   const layers = index.layersByModifier.get(control.id);

@@ -30,7 +30,8 @@ function rigWith(controls: Readonly<Record<string, Partial<Control>>>, firmware:
       landing('press', { id: 'l3', address: cc(2) }),
     ],
   );
-  return { ...made, controls: made.controls.map((c) => ({ ...c, ...controls[c.id] })) };
+  const struck = made.controls.map((c) => (c.id === 'fs1' ? { ...c, kind: 'pad' as const } : c));
+  return { ...made, controls: struck.map((c) => ({ ...c, ...controls[c.id] })) };
 }
 
 describe('what springs back', () => {

@@ -175,6 +175,7 @@ export {
 
 // A rig looked up: by id, by who moves what, and which function acts at a place.
 
+export { canBePressed, canMake, canMeet, isMover } from './can-make';
 export { isEndless, sendsMoves } from './endless';
 export { indexRig, type RigIndex } from './index-rig';
 export {

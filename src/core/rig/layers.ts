@@ -1,6 +1,7 @@
 // What layers mean, asked from many places: where a layer is made, which ones a controller has, and what the hardware holds.
 import type { Lookup } from '../base';
 import type { Message } from '../midi';
+import { canBePressed } from './can-make';
 import { type Depth, depthOf, exactness, inLayer, type Placed, resolve } from './resolve';
 import type { Assignment, Control, Gesture, Layer, Rig } from './schema';
 
@@ -84,8 +85,9 @@ export const modifiersOf = ({
 
 /** What has to be held or pressed for a layer to open: all of its modifiers where it needs them together, else the first that is not `but`. */
 export function opening(index: Controls, layer: Layer, but: string | null = null): readonly Control[] {
-  const all = modifiersOf(layer).flatMap((id) => index.controls.get(id) ?? []);
-  if (isTogether(layer)) return all;
+  const ids = modifiersOf(layer);
+  const all = ids.flatMap((id) => index.controls.get(id) ?? []).filter(canBePressed);
+  if (isTogether(layer)) return all.length === ids.length ? all : [];
   return all.filter((c) => c.id !== but).slice(0, 1);
 }
 

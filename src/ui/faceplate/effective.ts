@@ -12,10 +12,12 @@ export interface Effective {
 export const effective = (index: RigIndex, control: Control, place: Place, gesture: GestureType): Effective | null =>
   actingAt(index, control, place, gesture);
 
-/** The gestures that can be offered for a control, those with a function first in their order. */
+/** The gestures that can be offered for a control: what it can do, then what it cannot and has a function for all the same. */
 export function offeredGestures(index: RigIndex, control: Control): readonly GestureType[] {
   const controller = index.controllers.get(control.controllerId);
-  return controller ? gesturesOf(control, controller) : [];
+  if (!controller) return [];
+  const done = (index.assignmentsOf.get(control.id) ?? []).map((a) => a.gesture.type);
+  return [...new Set([...gesturesOf(control, controller), ...done])];
 }
 
 /** Which gesture is shown of a control: the one asked for, else the first with a function, else the first there is. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { controllerTemplates } from '@/core/library';
 import { indexRig } from '@/core/rig';
 import { assignment, fixed, latching, layer, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
-import { effective } from './effective';
+import { effective, offeredGestures } from './effective';
 import { neighbour, roomBelow, tapeWidth } from './neighbours';
 
 const panels = controllerTemplates.map((t) => ({
@@ -75,5 +75,21 @@ describe('what acts at a place', () => {
   it('nothing shows through a layer that is silent', () => {
     expect(at(1, 'silent')).toBeNull();
     expect(at(2, 'heel', 'hold')).toBeNull();
+  });
+});
+
+describe('the gestures that are offered', () => {
+  it('are those that a control can make, and those that have a function all the same: it can be looked at and taken away', () => {
+    const rig = withFunctions(
+      smallRig([parameter('freeze')], { firmware: { gestures: ['move', 'press', 'hold'] } }),
+      [assignment({ behaviour: fixed(127), meant: ['freeze'] })],
+      [],
+    );
+    const of = (kind: 'footswitch' | 'expression') => {
+      const index = indexRig({ ...rig, controls: rig.controls.map((c) => (c.id === 'fs1' ? { ...c, kind } : c)) });
+      return index.rig.controls.slice(0, 1).map((c) => offeredGestures(index, c));
+    };
+    expect(of('footswitch')).toEqual([['press', 'hold']]);
+    expect(of('expression')).toEqual([['move', 'press']]);
   });
 });

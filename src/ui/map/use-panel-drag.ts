@@ -3,8 +3,8 @@
 import { type DragEndEvent, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'react';
-import { type CopyWish, copyEdit, defaultGesture, doneAt, isMover, type Place, planCopy } from '@/core/commands';
-import { type Control, doingWords, type GestureType, type Parameter, type RigIndex } from '@/core/rig';
+import { type CopyWish, copyEdit, defaultGesture, doneAt, type Place, planCopy } from '@/core/commands';
+import { type Control, doingWords, type GestureType, isMover, type Parameter, type RigIndex } from '@/core/rig';
 import { effective, offeredGestures, shownGesture } from '../faceplate/effective';
 import { tapeOf } from '../faceplate/tape-id';
 import type { Where } from '../place/use-place';
