@@ -272,7 +272,7 @@ export const noSuchGesture: AssignmentCheck<'no-such-gesture', NoSuchGesture> = 
   scope: 'assignment',
   id: 'no-such-gesture',
   group: 'gestures',
-  name: 'A gesture that the firmware has not',
+  name: 'A gesture that cannot be made',
   severities: ['stop'],
   asks: 'all',
   guide: 'The firmware does not know this gesture, or this control cannot make it.',
