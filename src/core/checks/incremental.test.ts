@@ -76,6 +76,8 @@ const makers: readonly ((rig: Rig, n: number) => Edit | null)[] = [
   (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'polarity', n % 3 ? 'reversed' : 'usual')),
   (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'springsTo', n % 3 ? 0.5 : null)),
   (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'aftertouch', n % 3 ? 'after-strike' : 'moved')),
+  (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'kind', n % 3 ? 'expression' : 'pad')),
+  (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'subControls', n % 3 ? ['push'] : [])),
   (rig, n) =>
     on(pick(rig.assignments, n), (a) =>
       set(
