@@ -1,5 +1,5 @@
 // What is sent by no function: on arriving at a bank or page, and by the tap of a modifier.
-import { type Arrival, type Controller, isTapped, type RigIndex, type Send } from '../rig';
+import { type Arrival, type Controller, isTapped, opening, type RigIndex, type Send } from '../rig';
 import { type Sender, senderOnArriving, sendsOnArriving } from './arrival-sends';
 
 export interface SentBesides {
@@ -34,8 +34,8 @@ export const sentBesides = (index: RigIndex, controller: Controller): readonly S
 /** What the modifiers of a controller send when they are tapped, layer by layer. */
 export const sentByTaps = (index: RigIndex, { id: controllerId }: Pick<Controller, 'id'>): readonly SentBesides[] =>
   index.rig.layers.flatMap((layer) => {
-    const { modifierControlId, tap, id } = layer;
-    const control = index.controls.get(modifierControlId ?? '');
+    const { tap, id } = layer;
+    const [control] = opening(index, layer);
     if (control?.controllerId !== controllerId || !isTapped(layer)) return [];
     const sends = tap.flatMap((a) => (a.type === 'send' ? [a] : []));
     const sender = { id, controlId: control.id, layerId: null };

@@ -217,6 +217,23 @@ describe('a function that its control cannot do', () => {
   });
 });
 
+describe('the tap of a modifier that can only be moved', () => {
+  it('moves nothing: it never comes', () => {
+    const tapped = (kind: Control['kind']): readonly string[] => {
+      const tap: Layer['tap'] = [{ type: 'send', message: cc(20), behaviour: fixed(127), pinned: false, meant: [] }];
+      const rig = withFunctions(
+        smallRig([parameter('freeze')], { layers: [layer({ tap })] }),
+        [],
+        [landing('freeze', { address: cc(20) })],
+      );
+      const made = { ...rig, controls: rig.controls.map((c) => (c.id === 'mod' ? { ...c, kind } : c)) };
+      return found(made, 'heel').filter((check) => check === 'tap-moves');
+    };
+    expect(tapped('footswitch')).toEqual(['tap-moves']);
+    expect(tapped('expression')).toEqual([]);
+  });
+});
+
 describe('a calibrated pedal', () => {
   it('keeps its measured ends when its dead zones are taken out', () => {
     const measured = { low: 0.12, high: 0.91, deadLow: 0.2, deadHigh: 0, curve: { type: 'linear' as const } };

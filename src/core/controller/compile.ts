@@ -7,6 +7,7 @@ import {
   alternates,
   type Control,
   type Controller,
+  canBePressed,
   canMake,
   canMeet,
   countsNumbers,
@@ -254,7 +255,7 @@ function draftFor(index: Programmable, scope: CompileScope, arming: Arming, cont
     if (type === 'chord' && !canMeet(control, gesture, index.controls.get(gesture.with))) continue;
     byGesture[type] = [...byGesture[type], arming.arm(assignment, layerId)];
   }
-  const layers = index.layersByModifier.get(control.id);
+  const layers = canBePressed(control) ? index.layersByModifier.get(control.id) : undefined;
   const port = arming.portAt(control.port);
   if (!layers) return { control, byGesture, opens: none, signals: none, port };
   // What two open together lies above what each of them opens.
