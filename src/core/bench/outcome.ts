@@ -12,6 +12,7 @@ import {
   canMeet,
   countingOf,
   type Gesture,
+  type GestureType,
   groupOver,
   isTapped,
   type Layer,
@@ -42,9 +43,9 @@ export type Unreachable =
   | { readonly type: 'outside-layer'; readonly layer: string }
   | { readonly type: 'other-controller'; readonly layer: string }
   | { readonly type: 'spent-by-first'; readonly layer: string }
-  | { readonly type: 'no-such-gesture'; readonly gesture: string }
-  | { readonly type: 'not-on-control'; readonly gesture: string; readonly control: string }
-  | { readonly type: 'never-meets'; readonly gesture: string; readonly control: string; readonly partner: string };
+  | { readonly type: 'no-such-gesture'; readonly gesture: GestureType }
+  | { readonly type: 'not-on-control'; readonly gesture: GestureType; readonly control: string }
+  | { readonly type: 'never-meets'; readonly gesture: GestureType; readonly control: string; readonly partner: string };
 
 export interface Effect {
   readonly parameterId: string;

@@ -1,6 +1,6 @@
 // The words of an outcome. One table of wording, fed by what the trace showed.
 import { exhaustive, often } from '../base';
-import type { Parameter } from '../rig';
+import { gestureNames, type Parameter } from '../rig';
 import { showNumber, showQuantity } from '../values';
 import type { Behaved } from './classify';
 import type { NotLanding } from './heard-there';
@@ -152,11 +152,11 @@ export function unreachableWords(why: Unreachable): string {
     case 'spent-by-first':
       return `nothing leads there: the first press closes ${why.layer}`;
     case 'not-on-control':
-      return `${why.control} has no ${why.gesture.replace('-', ' ')}`;
+      return `${why.control} cannot be ${why.gesture === 'move' ? 'moved' : 'pressed'}`;
     case 'never-meets':
       return `${why.control} is never pressed together with ${why.partner}`;
     case 'no-such-gesture':
-      return `this controller has no ${why.gesture}`;
+      return `this controller has no ${gestureNames[why.gesture]}`;
     default:
       return exhaustive(why);
   }

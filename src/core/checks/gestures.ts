@@ -276,17 +276,20 @@ export const noSuchGesture: AssignmentCheck<'no-such-gesture', NoSuchGesture> = 
   severities: ['stop'],
   asks: 'all',
   guide: 'The firmware does not know this gesture, or this control cannot make it.',
-  say: ({ gesture, control, partner }) => ({
-    title: `${control ?? 'This controller'} has no ${gesture.replace('-', ' ')}${partner === undefined ? '' : ` with ${partner}`}.`,
-    reason:
-      control === undefined
-        ? 'Its firmware does not know the gesture, so nothing happens.'
-        : partner !== undefined
-          ? 'A chord takes two controls of one controller that can both be pressed. Nothing happens.'
-          : gesture === 'move'
-            ? 'It can only be pressed, so nothing happens.'
-            : 'It can only be moved, so nothing happens.',
-  }),
+  say: ({ gesture, control, partner }) => {
+    const name = gesture.replace('-', ' ');
+    if (control === undefined)
+      return { title: `This controller has no ${name}.`, reason: 'Its firmware does not know the gesture, so nothing happens.' };
+    if (partner !== undefined)
+      return {
+        title: `${control} is never pressed together with ${partner}.`,
+        reason: 'A chord takes two controls of one controller that can both be pressed.',
+      };
+    return {
+      title: `${control} cannot be ${gesture === 'move' ? 'moved' : 'pressed'}.`,
+      reason: `So its ${name} never comes, and nothing happens.`,
+    };
+  },
   find: (_context, _assignment, outcome) => {
     if (outcome.type !== 'unreachable' || !('gesture' in outcome.why)) return [];
     const { type: _type, ...facts } = outcome.why;

@@ -200,13 +200,13 @@ describe('a function that its control cannot do', () => {
     );
   it('must be fixed, whatever the firmware has', () => {
     expect(told(on('expression', { type: 'press' }))).toEqual([
-      'stop: FS1 has no press. It can only be moved, so nothing happens.',
+      'stop: FS1 cannot be pressed. So its press never comes, and nothing happens.',
     ]);
     expect(told(on('footswitch', { type: 'move' }))).toEqual([
-      'stop: FS1 has no move. It can only be pressed, so nothing happens.',
+      'stop: FS1 cannot be moved. So its move never comes, and nothing happens.',
     ]);
     expect(told(on('footswitch', { type: 'chord', with: 'k1', windowMs: 60, singlesFire: true }))).toEqual([
-      'stop: FS1 has no chord with K1. A chord takes two controls of one controller that can both be pressed. Nothing happens.',
+      'stop: FS1 is never pressed together with K1. A chord takes two controls of one controller that can both be pressed.',
     ]);
     expect(told(on('pad', { type: 'press' }))).toEqual([]);
   });
